@@ -1,0 +1,160 @@
+import type { Cuts } from '../stock/index.js'
+import data from './data/blades.json' with { type: 'json' }
+
+export type Pattern = 'standard' | 'skip' | 'double' | 'reverse' | 'reverse-skip' | 'mixed' | 'both-way' | 'ground' | 'twisted' | 'grit'
+export type BladeEnd = 'plain' | 'pin'
+
+/** Cross section of a toothed blade, all mm. `width` includes the teeth; `kerf` is the width of the cut. */
+export interface Section {
+  width: number
+  thickness: number
+  kerf: number
+  toothDepth: number
+}
+
+export interface Blade extends Section {
+  id: string
+  /** blades of one axis of sizes */
+  series: string
+  /** blades of one series and one pattern, from one packet rack */
+  group: string
+  name: string
+  pattern: Pattern
+  end: BladeEnd
+  /** length of the cross pin a starting hole must pass, mm; pinned blades only */
+  pin?: number
+  size: string
+  /** place on the series' axis, smallest 0 */
+  order: number
+  /** overall, mm */
+  length: number
+  /** even pitch the teeth are cut from, mm */
+  pitch: number
+  /** repeating distances between cutting teeth, mm */
+  spacing: number[]
+  /** share of each gap that is free for dust (both-way teeth block each other's) */
+  gapShare: number
+  /** edge radius against an ordinary new blade; below 1 is sharper */
+  sharpness: number
+  /** length of the zone of upward teeth from the blade's lower end, mm; 0 where there is none */
+  reverseZone: number
+  cuts: Cuts[]
+  /** price against a plain-toothed blade; estimate */
+  cost: number
+  source: string
+}
+
+interface Row {
+  size: string
+  w: number
+  t: number
+  tpi: number
+  d?: number
+  kerf?: number
+}
+interface Group {
+  id: string
+  series: string
+  name: string
+  pattern: string
+  end: string
+  length: number
+  spacing: number[]
+  kerfRatio: number
+  cuts: string[]
+  source: string
+  rows: Row[]
+  reverseZone?: number
+  pin?: number
+  gapShare?: number
+  sharpness?: number
+  cost?: number
+}
+
+const groups = data.groups as Group[]
+
+/** Size numbers of a series in order, over all its groups (a group may skip some). */
+function axis(series: string): string[] {
+  const sizes = new Map<string, number>()
+  for (const g of groups) if (g.series === series) for (const r of g.rows) if (!sizes.has(r.size)) sizes.set(r.size, r.w)
+  return [...sizes].sort((a, b) => a[1] - b[1]).map(([size]) => size)
+}
+const axes = new Map([...new Set(groups.map((g) => g.series))].map((s) => [s, axis(s)]))
+
+/** Sizes along a series' axis, smallest first; empty for an unknown series. */
+export function seriesSizes(series: string): readonly string[] {
+  return axes.get(series) ?? []
+}
+
+/** Depth of evenly cut teeth where nothing is measured: min(p/2, 0.3 w). All mm. */
+export function evenToothDepth(pitch: number, width: number): number {
+  return Math.min(pitch / 2, 0.3 * width)
+}
+
+function bladeOf(g: Group, row: Row): Blade {
+  const pitch = 25.4 / row.tpi
+  return {
+    id: `${g.id}-${row.size.replace('/', 'o').replace(' ', '-')}`,
+    series: g.series,
+    group: g.id,
+    name: g.name,
+    pattern: g.pattern as Pattern,
+    end: g.end as BladeEnd,
+    pin: g.pin,
+    size: row.size,
+    order: axes.get(g.series)!.indexOf(row.size),
+    length: g.length,
+    width: row.w,
+    thickness: row.t,
+    kerf: row.kerf ?? g.kerfRatio * row.t,
+    toothDepth: row.d ?? evenToothDepth(pitch, row.w),
+    pitch,
+    spacing: g.spacing.map((s) => s * pitch),
+    gapShare: g.gapShare ?? 1,
+    sharpness: g.sharpness ?? 1,
+    reverseZone: g.reverseZone ?? 0,
+    cuts: g.cuts as Cuts[],
+    cost: g.cost ?? 1,
+    source: g.source,
+  }
+}
+
+/** Every blade that ships with the program. Source: data/blades.json. */
+export const blades: readonly Blade[] = groups.flatMap((g) => g.rows.map((row) => bladeOf(g, row)))
+
+const byId = new Map(blades.map((b) => [b.id, b]))
+export function bladeById(id: string): Blade | undefined {
+  return byId.get(id)
+}
+
+/** What a caliper and a lens found on a real blade; anything left out stays nominal. All mm. */
+export interface Measured {
+  width?: number
+  thickness?: number
+  kerf?: number
+  pitch?: number
+  toothDepth?: number
+}
+
+/**
+ * The blade as measured: a new pitch stretches the spacing, depth and kerf follow unless measured too.
+ * @throws RangeError where a dimension is not above zero or the teeth are deeper than the blade is wide
+ */
+export function withCaliper(blade: Blade, m: Measured): Blade {
+  for (const value of Object.values(m))
+    if (value !== undefined && !(value > 0)) throw new RangeError('A measured dimension must be above zero.')
+  const width = m.width ?? blade.width
+  const pitch = m.pitch ?? blade.pitch
+  const thickness = m.thickness ?? blade.thickness
+  const toothDepth = m.toothDepth ?? (blade.toothDepth / evenToothDepth(blade.pitch, blade.width)) * evenToothDepth(pitch, width)
+  if (toothDepth >= width) throw new RangeError('The teeth cannot be deeper than the blade is wide.')
+  return {
+    ...blade,
+    width,
+    thickness,
+    pitch,
+    toothDepth,
+    kerf: m.kerf ?? (blade.kerf / blade.thickness) * thickness,
+    spacing: blade.spacing.map((s) => (s * pitch) / blade.pitch),
+  }
+}

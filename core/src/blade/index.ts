@@ -1,0 +1,3 @@
+export * from './blade.js'
+export * from './layout.js'
+export * from './turn.js'

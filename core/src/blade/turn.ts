@@ -1,0 +1,43 @@
+import type { Blade, Section } from './blade.js'
+
+/** How a curve is taken: without side pressure, with the body eased along the path, or turned on the spot. */
+export type TurnManner = 'flowing' | 'worked' | 'pivot'
+
+type Turning = Pick<Section, 'width' | 'thickness' | 'kerf'>
+
+/**
+ * Smallest radius a blade follows without side pressure: R = (w² − (k² − t²)/4)/(k − t).
+ * @returns radius of the kerf's centre line, mm; Infinity where the kerf gives no room (callers turn it into words)
+ */
+export function flowingRadius({ width: w, thickness: t, kerf: k }: Turning): number {
+  return k > t ? (w * w - (k * k - t * t) / 4) / (k - t) : Infinity
+}
+
+/** Smallest radius with the body eased so that its middle lies along the path, first order: R = w²/4(k − t). mm; Infinity where k ≤ t. */
+export function workedRadius({ width: w, thickness: t, kerf: k }: Turning): number {
+  return k > t ? (w * w) / (4 * (k - t)) : Infinity
+}
+
+/** Radius of the pocket a blade clears when turned on the spot: ½√(w² + k²), mm. */
+export function pivotRadius({ width: w, kerf: k }: Pick<Section, 'width' | 'kerf'>): number {
+  return 0.5 * Math.hypot(w, k)
+}
+
+const ROUND = new Set(['twisted', 'grit'])
+/** Cuts in every direction without turning the work. */
+export const turnsAnywhere = (blade: Pick<Blade, 'pattern'>): boolean => ROUND.has(blade.pattern)
+
+/** Smallest radius of the kerf's centre line in the manner asked for, mm; 0 for blades that cut in every direction, undefined where there is no turn. */
+export function turnRadius(blade: Blade, manner: TurnManner): number | undefined {
+  if (turnsAnywhere(blade)) return 0
+  const r = manner === 'flowing' ? flowingRadius(blade) : manner === 'worked' ? workedRadius(blade) : pivotRadius(blade)
+  return Number.isFinite(r) ? r : undefined
+}
+
+const CLEARANCE = 0.1 // mm all round, so that the blade threads without scraping; estimate
+
+/** Diameter of the starting hole the blade needs, mm: body diagonal, or the pin's length, plus clearance. */
+export function startingHole(blade: Blade): number {
+  const body = turnsAnywhere(blade) ? blade.kerf : Math.hypot(blade.width, blade.kerf)
+  return Math.max(body, blade.pin ?? 0) + CLEARANCE
+}

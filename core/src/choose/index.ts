@@ -1,0 +1,5 @@
+export * from './limit.js'
+export * from './window.js'
+export * from './rank.js'
+export * from './school.js'
+export * from './wayout.js'

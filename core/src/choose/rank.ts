@@ -1,0 +1,182 @@
+import { blades as catalogue, netWidth, type Blade } from '../blade/index.js'
+import type { Job } from '../job/index.js'
+import {
+  cutTime,
+  edgeForecast,
+  feedAt,
+  speedBand,
+  speedInUse,
+  stressInUse,
+  type CutTime,
+  type EdgeForecast,
+  type SpeedBand,
+  type SteadyFeed,
+} from '../cut/index.js'
+import { limitById, marginsOf, passingMargins, type Margin } from './limit.js'
+
+/** What a blade is weighed by. Every utility is 0 (worst) … 1 (best). */
+export type Criterion = 'edge' | 'underside' | 'pace' | 'time' | 'strength' | 'waste' | 'cost' | 'place'
+export const criteria: readonly Criterion[] = ['edge', 'underside', 'pace', 'time', 'strength', 'waste', 'cost', 'place']
+
+/** Everything the job comes to with one blade. */
+export interface Verdict {
+  blade: Blade
+  margins: Margin[]
+  passes: boolean
+  speed: SpeedBand
+  feed: SteadyFeed
+  stress: number
+  edge: EdgeForecast
+  time: CutTime
+}
+
+export function verdictOf(job: Job, blade: Blade, margins = marginsOf(job, blade)): Verdict {
+  const speed = speedBand(job, blade)
+  const feed = feedAt(job, blade, job.spm === undefined ? speed.value : speedInUse(job, blade))
+  return {
+    blade,
+    margins,
+    passes: margins.every((m) => m.ratio >= 1),
+    speed,
+    feed,
+    stress: stressInUse(job, blade),
+    edge: edgeForecast(job, blade, feed.bite),
+    time: cutTime(job, blade, feed),
+  }
+}
+
+export interface Ranked extends Verdict {
+  score: number
+  /** each criterion's utility and weight */
+  utility: Record<Criterion, number>
+  weight: Record<Criterion, number>
+}
+export interface Trade {
+  criterion: Criterion
+  by: number
+  mine: number
+  first: number
+}
+
+const clamp = (x: number) => Math.min(1, Math.max(0, x))
+
+/** Weights by finish–pace position x (0 finish, 1 pace). Estimates, tuned on the table of everyday jobs. */
+export function weights(job: Pick<Job, 'pace' | 'cut'>): Record<Criterion, number> {
+  const x = job.pace
+  const both = job.cut.shows === 'both' ? 1 : 0.5
+  return {
+    edge: 0.5 + 2.5 * (1 - x),
+    underside: both * (0.6 + 2 * (1 - x)),
+    pace: 0.4 + 2.6 * x,
+    time: 0.6 + 2.4 * x,
+    strength: 0.6 + 1.8 * x,
+    waste: 0.2 + 0.5 * (1 - x),
+    cost: 0.7,
+    place: 4,
+  }
+}
+
+/** Measured value behind each criterion, for words: mm of ridge, mm of tear-out, mm/s, s, mm² of steel, mm of kerf, price ratio, place in the window. */
+export function measure(v: Verdict, c: Criterion): number {
+  switch (c) {
+    case 'edge':
+      return v.edge.ridge
+    case 'underside':
+      return v.edge.underside
+    case 'pace':
+      return v.feed.value
+    case 'time':
+      return v.time.total
+    case 'strength':
+      return v.blade.thickness * netWidth(v.blade)
+    case 'waste':
+      return v.blade.kerf
+    case 'cost':
+      return v.blade.cost
+    case 'place':
+      return placeInWindow(v.margins)
+  }
+}
+const AMPLE = 6 // a margin beyond this says nothing more about place
+
+/**
+ * Place inside the window: 0 where the limits from below close it, 1 where those from above do. Each side's
+ * closeness is the logarithm of its margin, so the place moves evenly with size.
+ */
+export function placeInWindow(margins: readonly Margin[]): number {
+  let [below, above] = [Math.log(AMPLE), Math.log(AMPLE)]
+  for (const m of margins) {
+    const { closes } = limitById(m.limit)
+    const room = Math.max(0, Math.log(m.ratio))
+    if (closes === 'below') below = Math.min(below, room)
+    if (closes === 'above') above = Math.min(above, room)
+  }
+  return below + above > 0 ? below / (below + above) : 0.5
+}
+
+function utilities(v: Verdict, pace: number, best: { time: number; strength: number; kerf: number }): Record<Criterion, number> {
+  const trouble = v.speed.trouble || v.feed.rubs ? 0.6 : 1
+  return {
+    edge: clamp(1 - v.edge.ridge / 0.06) * trouble,
+    underside: v.edge.chips ? 0 : clamp(1 - v.edge.underside / 0.25),
+    pace: (v.feed.value / (v.feed.value + 2)) * trouble,
+    time: best.time / v.time.total,
+    strength: Math.sqrt(measure(v, 'strength') / best.strength),
+    waste: best.kerf / v.blade.kerf,
+    cost: 1 / v.blade.cost,
+    // the finish–pace slider rides in the window, clear of its very ends
+    place: clamp(1 - ((placeInWindow(v.margins) - (0.1 + 0.8 * pace)) / 0.7) ** 2),
+  }
+}
+
+export interface RankOptions {
+  blades?: readonly Blade[]
+  /** ids of owned blades; with `ownedFirst` they lead */
+  owned?: ReadonlySet<string>
+  ownedFirst?: boolean
+}
+export interface Ranking {
+  value: Ranked[]
+  limit: 'none-pass' | undefined
+  inputs: { candidates: number; weights: Record<Criterion, number> }
+}
+
+/**
+ * Blades that pass every hard limit, best first for the job's finish–pace position: edge, underside, pace,
+ * whole time with clean-up, strength, waste, cost, and place inside the window.
+ */
+export function rankBlades(job: Job, options: RankOptions = {}): Ranking {
+  const blades = options.blades ?? catalogue
+  const weight = weights(job)
+  const fit = blades.flatMap((b) => {
+    const margins = passingMargins(job, b)
+    return margins ? [verdictOf(job, b, margins)] : []
+  })
+  const best = {
+    time: Math.min(...fit.map((v) => v.time.total)),
+    strength: Math.max(...fit.map((v) => measure(v, 'strength'))),
+    kerf: Math.min(...fit.map((v) => v.blade.kerf)),
+  }
+  const total = criteria.reduce((t, c) => t + weight[c], 0)
+  const value = fit.map((v): Ranked => {
+    const utility = utilities(v, job.pace, best)
+    // a blade made for this saw is preferred to one that merely fits its clamps
+    const made = v.blade.series.startsWith('jeweler') === (job.saw.kind === 'frame') ? 0.04 : 0
+    return { ...v, utility, weight, score: criteria.reduce((t, c) => t + weight[c] * utility[c], 0) / total + made }
+  })
+  const leads = (r: Ranked) => (options.ownedFirst && options.owned?.has(r.blade.id) ? 1 : 0)
+  value.sort((a, b) => leads(b) - leads(a) || b.score - a.score)
+  return { value, limit: value.length ? undefined : 'none-pass', inputs: { candidates: blades.length, weights: weight } }
+}
+
+const WORTH_SAYING = 0.04 // of weighted utility
+
+/** What one ranked blade gains and loses against another, largest weighted difference first; nothing against itself. */
+export function tradesAgainst(r: Ranked, first: Ranked): { gains: Trade[]; losses: Trade[] } {
+  const all = criteria
+    .map((criterion) => ({ criterion, by: r.weight[criterion] * (r.utility[criterion] - first.utility[criterion]) }))
+    .filter((t) => Math.abs(t.by) >= WORTH_SAYING)
+    .map((t): Trade => ({ ...t, mine: measure(r, t.criterion), first: measure(first, t.criterion) }))
+    .sort((a, b) => Math.abs(b.by) - Math.abs(a.by))
+  return { gains: all.filter((t) => t.by > 0), losses: all.filter((t) => t.by < 0) }
+}

@@ -1,0 +1,79 @@
+import { countedTpi, type Blade, type Pattern } from '../blade/index.js'
+import { reach } from '../stock/index.js'
+import type { Job } from '../job/index.js'
+import { teethInWork } from '../cut/index.js'
+import type { Ranked } from './rank.js'
+
+/** Points of view on size. `balance` is the program's own weighing. */
+export type SizeSchool = 'balance' | 'ladder' | 'teeth' | 'biggest' | 'smallest' | 'few-sizes'
+export const sizeSchools: readonly SizeSchool[] = ['balance', 'ladder', 'teeth', 'biggest', 'smallest', 'few-sizes']
+
+export type PatternSchool = 'any' | 'reverse-skip' | 'mixed' | 'double'
+export type TwistedSchool = 'standard' | 'now-and-then' | 'never'
+
+/** Width a thickness ladder asks for, mm: wider for thicker, dense stock counting as thicker. Estimates of trade habit. */
+export function ladderWidth(job: Job): number {
+  const H = reach(job.stock).longest
+  const { cuts, density, hardness } = job.stock.material
+  if (cuts === 'metal' || cuts === 'steel') return 0.34 + 0.22 * H * Math.sqrt(hardness / 650)
+  return 0.55 + 0.045 * H * (cuts === 'wood' ? density / 600 : 1)
+}
+
+/** Sizes someone who keeps only a few of them keeps. */
+const STAPLES = new Set(['2', '5', '9', '2/0', '1', '4', 'medium'])
+const TEETH_WANTED = { scroll: 4, frame: 2.5 } // teeth in the work this school aims at
+
+const nearest = (of: Ranked[], value: (r: Ranked) => number, target: number) =>
+  of.reduce((a, b) => (Math.abs(Math.log(value(b) / target)) < Math.abs(Math.log(value(a) / target)) ? b : a))
+
+export interface SchoolPick {
+  school: SizeSchool
+  pick: Ranked
+  figure: number
+}
+
+/**
+ * What each school of size would pick among blades that pass, and the figure it went by (mm of width, teeth in
+ * the work, score). Each chooses within the favourite pattern where that passes, else within the first's.
+ */
+export function schoolPicks(job: Job, ranked: readonly Ranked[], favourite: PatternSchool): SchoolPick[] {
+  const first = ranked[0]
+  if (!first) return []
+  const liked = ranked.filter((r) => r.blade.pattern === (favourite as Pattern))
+  const among = liked.length ? liked : ranked.filter((r) => r.blade.group === first.blade.group)
+  const width = (r: Ranked) => r.blade.width
+  const bySize = [...among].sort((a, b) => a.blade.order - b.blade.order)
+  const teeth = (r: Ranked) => teethInWork(reach(job.stock).thinnest, r.blade)
+  const staples = among.filter((r) => STAPLES.has(r.blade.size))
+  const picks: Record<SizeSchool, Ranked> = {
+    balance: among[0]!,
+    ladder: nearest(among, width, ladderWidth(job)),
+    teeth: nearest(among, teeth, TEETH_WANTED[job.saw.kind]),
+    biggest: bySize.at(-1)!,
+    smallest: bySize[0]!,
+    'few-sizes': staples[0] ?? among[0]!,
+  }
+  const figure = (school: SizeSchool, r: Ranked) =>
+    school === 'teeth' ? teeth(r) : school === 'balance' ? r.score : school === 'few-sizes' ? r.speed.value : width(r)
+  return sizeSchools.map((school) => ({ school, pick: picks[school], figure: figure(school, picks[school]) }))
+}
+
+/** The ranking seen from a point of view: the school's pick leads, twisted blades as the user holds them. */
+export function byPointOfView(
+  job: Job,
+  ranked: readonly Ranked[],
+  view: { size: SizeSchool; pattern: PatternSchool; twisted: TwistedSchool },
+): Ranked[] {
+  const kept = view.twisted === 'never' ? ranked.filter((r) => r.blade.pattern !== 'twisted') : [...ranked]
+  const twistedFirst = view.twisted === 'standard' && job.cut.kind === 'pierced' && job.cut.openings >= MANY
+  const pick = schoolPicks(job, kept, view.pattern).find((p) => p.school === view.size)?.pick
+  if (view.size === 'balance' && view.pattern === 'any' && !twistedFirst) return kept
+  const rank = (r: Ranked) => (twistedFirst && r.blade.pattern === 'twisted' ? 2 : 0) + (r === pick ? 1 : 0)
+  return kept.sort((a, b) => rank(b) - rank(a))
+}
+const MANY = 20 // openings from which silhouette work is meant; estimate
+
+/** How a blade is called: by its size and pattern, or by its teeth per inch. */
+export function tpiLabel(blade: Blade): string {
+  return `${Math.round(countedTpi(blade) * 2) / 2}`
+}

@@ -1,0 +1,101 @@
+import { blades as catalogue, type Blade } from '../blade/index.js'
+import type { Job } from '../job/index.js'
+import { limits, marginsOf, type LimitId, type Margin } from './limit.js'
+
+export interface WindowSize {
+  blade: Blade
+  margins: Margin[]
+  passes: boolean
+}
+
+export interface WindowLimit {
+  id: LimitId
+  closes: 'below' | 'above' | 'whole'
+  /** the job asks this limit at all */
+  asked: boolean
+  /** sizes this limit takes away, as places along the axis */
+  fails: number[]
+}
+
+export interface SizeWindow {
+  /** sizes that pass every limit, smallest first; may have holes */
+  value: Blade[]
+  /** what closes it from below and from above, where something does */
+  limit: { below?: LimitId; above?: LimitId }
+  /** the whole axis, smallest first */
+  inputs: { group: string; sizes: WindowSize[] }
+  limits: WindowLimit[]
+}
+
+/** The pattern a saw's user would look at first for this stock: plain teeth made for it, with ends the clamps take. */
+export function homeGroup(job: Pick<Job, 'saw' | 'stock'>): string {
+  if (job.saw.kind === 'frame') return 'jeweler'
+  if (!job.saw.ends.includes('plain')) return 'pinned-standard'
+  const { cuts } = job.stock.material
+  return cuts === 'metal' || cuts === 'steel' || cuts === 'shell' ? 'scroll-metal' : cuts === 'ceramic' ? 'grit-wire' : 'scroll-standard'
+}
+
+/**
+ * The sizes of one pattern that will do the job, and which limit takes away the others.
+ * @param group the pattern's group, such as `scroll-standard`; left out: the job's home group
+ */
+export function sizeWindow(job: Job, group = homeGroup(job), blades: readonly Blade[] = catalogue): SizeWindow {
+  const sizes = blades
+    .filter((b) => b.group === group)
+    .sort((a, b) => a.order - b.order)
+    .map((blade): WindowSize => {
+      const margins = marginsOf(job, blade)
+      return { blade, margins, passes: margins.every((m) => m.ratio >= 1) }
+    })
+  const rows = limits.map(({ id, closes }): WindowLimit => ({
+    id,
+    closes,
+    asked: sizes.some((s) => s.margins.some((m) => m.limit === id)),
+    fails: sizes.flatMap((s, i) => (s.margins.some((m) => m.limit === id && m.ratio < 1) ? [i] : [])),
+  }))
+  const first = sizes.findIndex((s) => s.passes)
+  const last = sizes.findLastIndex((s) => s.passes)
+  const closing = (size: WindowSize | undefined) =>
+    size?.margins.reduce<Margin | undefined>((worst, m) => (m.ratio < 1 && (!worst || m.ratio < worst.ratio) ? m : worst), undefined)?.limit
+  return {
+    value: sizes.filter((s) => s.passes).map((s) => s.blade),
+    limit: first < 0 ? {} : { below: closing(sizes[first - 1]), above: closing(sizes[last + 1]) },
+    inputs: { group, sizes },
+    limits: rows,
+  }
+}
+
+export interface Collision {
+  group: string
+  /** takes away the small end, and the smallest size it leaves; undefined where it leaves none */
+  below?: { limit: LimitId; from?: Blade }
+  /** takes away the big end, and the largest size it leaves */
+  above?: { limit: LimitId; to?: Blade }
+  /** takes away every size */
+  whole?: Margin
+  /** size that comes closest, and what it still fails */
+  nearest?: { blade: Blade; fails: Margin[] }
+}
+
+/** Why a window is empty: which limits collide and by how much. Undefined where it is not empty. */
+export function collision(window: SizeWindow): Collision | undefined {
+  const { sizes, group } = window.inputs
+  if (window.value.length || !sizes.length) return undefined
+  const worst = (s: WindowSize) => Math.min(...s.margins.map((m) => m.ratio))
+  const nearestSize = sizes.reduce((a, b) => (worst(b) > worst(a) ? b : a))
+  const byEnd = (closes: WindowLimit['closes']) => window.limits.filter((l) => l.closes === closes && l.fails.length)
+  // the binding one is the one that takes most sizes
+  const most = (ls: WindowLimit[]) =>
+    ls.reduce<WindowLimit | undefined>((a, l) => (!a || l.fails.length > a.fails.length ? l : a), undefined)
+  const low = most(byEnd('below'))
+  const high = most(byEnd('above'))
+  const wholeLimit = byEnd('whole').find((l) => l.fails.length === sizes.length)
+  const left = (l: WindowLimit) => sizes.filter((_, i) => !l.fails.includes(i)).map((s) => s.blade)
+  return {
+    group,
+    below: low && { limit: low.id, from: left(low)[0] },
+    above: high && { limit: high.id, to: left(high).at(-1) },
+    whole: wholeLimit && sizes[0]!.margins.find((m) => m.limit === wholeLimit.id),
+    nearest: { blade: nearestSize.blade, fails: nearestSize.margins.filter((m) => m.ratio < 1) },
+  }
+}

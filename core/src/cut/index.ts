@@ -1,0 +1,7 @@
+export * from './bow.js'
+export * from './bite.js'
+export * from './stress.js'
+export * from './feed.js'
+export * from './heat.js'
+export * from './speed.js'
+export * from './edge.js'

@@ -1,0 +1,75 @@
+import { meanSpacing, type Blade } from '../blade/index.js'
+import { settableSpeed, speedRange } from '../saw/index.js'
+import type { Job } from '../job/index.js'
+import { biteFloor, feedForBite } from './bite.js'
+import { biteCeiling, feedAt, type SteadyFeed } from './feed.js'
+import { heatIndex } from './heat.js'
+
+export interface SpeedBand {
+  /** strokes a minute that suit, and the one suggested */
+  low: number
+  high: number
+  value: number
+  /** what closes the band from above, and from below */
+  limit: 'heat' | 'rub' | 'saw'
+  /** even the slowest stroke of this saw heats or rubs */
+  trouble?: 'heat' | 'rub'
+  heat: number
+}
+
+const COOL = 0.7 // of the heat index; leaves room for a moment's dwelling
+const SURE_BITE = 1.3 // times the floor; a bite that stays clear of rubbing
+const WORTH = 0.7 // of the best feed: slower strokes than this only cost time
+
+/**
+ * Strokes a minute for this blade: fast enough to feed as the hand can steer, slow enough that each
+ * tooth still bites and nothing burns. Held within what the saw can do.
+ */
+export function speedBand(job: Job, blade: Blade): SpeedBand {
+  const [slowest, fastest] = speedRange(job.saw)
+  const p = meanSpacing(blade)
+  const s = job.saw.stroke
+  const found = biteCeiling(job, blade)
+  const ceiling = found.value
+  const biteAt = (n: number) => feedAt(job, blade, n, undefined, found).bite
+  const control = feedAt(job, blade, fastest, undefined, found).inputs
+  const steer = Math.min(control.control, control.stroke ?? Infinity)
+  // feed grows with strokes up to what the hand can steer; beyond, each stroke only bites finer
+  const reached = steer / feedForBite(ceiling, 1, p, s)
+  const rub = steer / feedForBite(Math.min(SURE_BITE * biteFloor(job, blade), ceiling), 1, p, s)
+  const hot = largest(slowest, fastest, (n) => heatIndex(job, blade, n, biteAt(n)) <= COOL)
+  const top = Math.min(fastest, rub, hot ?? 0)
+  const limit = top === fastest ? 'saw' : rub <= (hot ?? 0) ? 'rub' : 'heat'
+  const value = settableSpeed(job.saw, tens(Math.min(reached, top)))
+  const heat = heatIndex(job, blade, value, biteAt(value))
+  const trouble = hot === undefined ? 'heat' : rub < slowest ? 'rub' : undefined
+  if (trouble) return { low: slowest, high: slowest, value: settableSpeed(job.saw, slowest), limit, trouble, heat }
+  const high = Math.min(fastest, Math.max(tens(top), value))
+  const low = Math.min(Math.max(slowest, tens(WORTH * Math.min(reached, top))), value)
+  return { low, high, value, limit, heat }
+}
+
+const tens = (n: number) => Math.round(n / 10) * 10
+
+/** Largest n in [low, high] for which `holds`, which must not come back once lost; undefined where even `low` fails. */
+function largest(low: number, high: number, holds: (n: number) => boolean): number | undefined {
+  if (!holds(low)) return undefined
+  if (holds(high)) return high
+  let [a, b] = [low, high]
+  while (b - a > 8) {
+    const mid = (a + b) / 2
+    if (holds(mid)) a = mid
+    else b = mid
+  }
+  return a
+}
+
+/** Strokes a minute in use: the user's, else the suggested ones. */
+export function speedInUse(job: Job, blade: Blade): number {
+  return job.spm === undefined ? speedBand(job, blade).value : settableSpeed(job.saw, job.spm)
+}
+
+/** Feed the cut holds steadily with this blade, and which limit holds it; see feedAt. */
+export function steadyFeed(job: Job, blade: Blade): SteadyFeed {
+  return feedAt(job, blade, speedInUse(job, blade))
+}

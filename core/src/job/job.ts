@@ -1,0 +1,97 @@
+import { materials, type Stock } from '../stock/index.js'
+import { saws, type Saw } from '../saw/index.js'
+import type { Blade, TurnManner } from '../blade/index.js'
+
+/** Bow allowed in the feed direction is what each finish means: see bowAllowed in cut. */
+export type Finish = 'careful' | 'ordinary' | 'rough'
+export type Skill = 'learning' | 'practised' | 'sure'
+/** Which side of the drawn line the kerf lies on. */
+export type Line = 'leave' | 'split' | 'take'
+
+export interface Cut {
+  kind: 'pierced' | 'outline' | 'straight'
+  /** tightest drawn curve, mm; Infinity is not used: a straight cut has none */
+  radius?: number
+  /** side of the line on which the curve's centre lies: the waste (an inside curve of an opening) or the kept piece */
+  centre: 'waste' | 'kept'
+  turn: TurnManner
+  line: Line
+  /** narrowest piece left standing, mm */
+  web?: number
+  /** drill for starting holes, mm; absent: enter from an edge, or any drill will do */
+  hole?: number
+  finish: Finish
+  skill: Skill
+  /** which faces show */
+  shows: 'face' | 'both'
+  /** length of cut, mm, and inside openings: for times, clean-up and blades */
+  length: number
+  openings: number
+}
+
+/** Schools of least teeth in the work on a hand frame. A powered saw needs 2. */
+export type TeethSchool = 'habit' | 'two' | 'three'
+
+/** One job as the core reckons it: everything a blade is chosen by, and nothing of how it is shown. */
+export interface Job {
+  stock: Stock
+  cut: Cut
+  saw: Saw
+  /** 0 finish … 1 pace */
+  pace: number
+  /** stress heard or set by the user, MPa; absent: the saw's usual one, held within the blade's band */
+  stress?: number
+  /** strokes a minute set by the user; absent: chosen for each blade */
+  spm?: number
+  /** 0 new … 1 dull */
+  wear: number
+  teethSchool: TeethSchool
+}
+
+/** The cut a new job starts from: an ordinary pierced panel. */
+export const plainCut: Cut = {
+  kind: 'pierced',
+  radius: 2.6,
+  centre: 'waste',
+  turn: 'worked',
+  line: 'leave',
+  web: 3,
+  hole: 1.5,
+  finish: 'careful',
+  skill: 'practised',
+  shows: 'both',
+  length: 1000,
+  openings: 8,
+}
+
+/** A whole job from the parts that matter to the caller; the rest is 9 mm pear on a plain-end scroll saw. */
+export function makeJob(parts: Partial<Omit<Job, 'cut'>> & { cut?: Partial<Cut> } = {}): Job {
+  return {
+    stock: { material: materials.find((m) => m.id === 'pear')!, form: 'board', thickness: 9 },
+    saw: saws[0]!,
+    pace: 0.5,
+    wear: 0,
+    teethSchool: 'habit',
+    ...parts,
+    cut: { ...plainCut, ...parts.cut },
+  }
+}
+
+/**
+ * Radius the kerf's centre line must follow for the drawn curve, mm; undefined for a straight cut.
+ * Leaving the line puts the kerf on the waste side: half a kerf inside a curve whose centre lies in the
+ * waste, half outside one whose centre lies in the kept piece. Splitting puts it on the line.
+ */
+export function centreRadius(cut: Cut, blade: Pick<Blade, 'kerf'>): number | undefined {
+  return cut.radius === undefined ? undefined : Math.max(0, cut.radius + kerfShift(cut, blade))
+}
+
+/** Drawn radius whose kerf's centre line has the radius `centre`, mm; the inverse of centreRadius. */
+export function drawnRadius(cut: Cut, blade: Pick<Blade, 'kerf'>, centre: number): number {
+  return Math.max(0, centre - kerfShift(cut, blade))
+}
+
+function kerfShift({ line, centre }: Cut, blade: Pick<Blade, 'kerf'>): number {
+  const outward = { leave: -1, split: 0, take: 1 }[line] * (centre === 'waste' ? 1 : -1)
+  return (outward * blade.kerf) / 2
+}

@@ -1,0 +1,108 @@
+import type { Blade } from '../blade/index.js'
+import type { Material } from '../stock/index.js'
+import type { Job } from '../job/index.js'
+
+/** Version of the formulas and constants; every record keeps the one it was reckoned with. */
+export const MODEL = 1
+
+export type Fate = 'fine' | 'dull' | 'broke' | 'slipped'
+export type Verdict5 = 1 | 2 | 3 | 4 | 5
+
+/** One cut as it was done, with a copy of what it was reckoned with. */
+export interface LogEntry {
+  id: string
+  /** ms since 1970, UTC */
+  at: number
+  jobId: string
+  title: string
+  /** the whole job and blade as they were then */
+  job: Job
+  blade: Blade
+  model: number
+  /** what was foretold: feed mm/s, strokes a minute, stress MPa, total time s */
+  foretold: { feed: number; spm: number; stress: number; seconds: number }
+  /** what came of it */
+  minutes: number
+  /** length sawn, mm */
+  length: number
+  blades: number
+  fate: Fate
+  /** 5 clean … 1 spoilt */
+  face: Verdict5
+  underside: Verdict5
+  edge: Verdict5
+  cleanUpMinutes: number
+  note: string
+}
+
+export interface Life {
+  blade: string
+  stock: string
+  entries: number
+  minutes: number
+  /** m of cut */
+  metres: number
+  /** blades that ended dull or broken */
+  spent: number
+  /** minutes per spent blade, with one standard deviation either side; see bladeLife */
+  life: { mean: number; low: number; high: number }
+}
+
+const PRIOR_SPENT = 1 // a prior worth one blade, so that a single lucky one does not promise hours
+
+/** Minutes a blade lasts before anything is heard from the log: shorter in dense, hard stock. Estimates. */
+export function priorLife(material: Pick<Material, 'cuts' | 'density' | 'hardness'>): number {
+  switch (material.cuts) {
+    case 'wood':
+      return 20 * (600 / material.density)
+    case 'plastic':
+      return 15
+    case 'organic':
+      return 12
+    case 'shell':
+      return 4
+    case 'ceramic':
+      return 10
+    default:
+      return 12 * Math.sqrt(650 / material.hardness)
+  }
+}
+
+/**
+ * Life of a blade, minutes: a gamma prior worth one blade, updated by the minutes used and blades spent
+ * (conjugate to exponential life), mean and one standard deviation of the rate either side.
+ */
+export function bladeLife(prior: number, minutes: number, spent: number): { mean: number; low: number; high: number } {
+  const shape = PRIOR_SPENT + spent
+  const time = PRIOR_SPENT * prior + minutes
+  const spread = 1 / Math.sqrt(shape)
+  return { mean: time / shape, low: time / (shape * (1 + spread)), high: time / (shape * Math.max(1 - spread, 0.5)) }
+}
+
+const spentIn = (e: LogEntry) => e.blades - (e.fate === 'fine' || e.fate === 'slipped' ? 1 : 0)
+
+/** Use and life by blade and stock, most used first. */
+export function lives(entries: readonly LogEntry[]): Life[] {
+  const rows = new Map<string, LogEntry[]>()
+  for (const e of entries) {
+    const key = `${e.blade.id}|${e.job.stock.material.id}`
+    rows.set(key, [...(rows.get(key) ?? []), e])
+  }
+  return [...rows.values()]
+    .map((es): Life => {
+      const sum = (f: (e: LogEntry) => number) => es.reduce((t, e) => t + f(e), 0)
+      const minutes = sum((e) => e.minutes)
+      const spent = sum(spentIn)
+      const { blade, job } = es[0]!
+      return {
+        blade: blade.id,
+        stock: job.stock.material.id,
+        entries: es.length,
+        minutes,
+        metres: sum((e) => e.length) / 1000,
+        spent,
+        life: bladeLife(priorLife(job.stock.material), minutes, spent),
+      }
+    })
+    .sort((a, b) => b.minutes - a.minutes)
+}

@@ -1,0 +1,4 @@
+export * from './ring.js'
+export * from './join.js'
+export * from './nest.js'
+export * from './pattern.js'

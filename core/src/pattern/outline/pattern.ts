@@ -1,0 +1,58 @@
+import type { Points } from '../read/index.js'
+import { boxOf, type Box } from './ring.js'
+import { nest, type Ring } from './nest.js'
+
+export interface Layout {
+  /** repeats across and down, and the clear space between them and to the board's edge, mm */
+  across: number
+  down: number
+  gap: number
+  margin: number
+}
+
+export interface Pattern {
+  rings: Ring[]
+  box: Box
+  /** the board it is cut from, mm */
+  board: Box
+  /** drawn lines that bound nothing */
+  loose: { points: Points; gap: number; at: string }[]
+}
+
+export const single: Layout = { across: 1, down: 1, gap: 6, margin: 10 }
+
+/** Rings laid out `across` × `down` on a board with margins, all moved so that the board's corner is 0, 0. */
+export function layOut(loops: readonly { points: Points; layer: string }[], layout: Layout, loose: Pattern['loose'] = []): Pattern {
+  const whole = boxOf(
+    loops.flatMap((l) => {
+      const b = boxOf(l.points)
+      return [b.minX, b.minY, b.maxX, b.maxY]
+    }),
+  )
+  const [w, h] = [whole.maxX - whole.minX, whole.maxY - whole.minY]
+  const at = (i: number, j: number): [number, number] => [
+    layout.margin - whole.minX + i * (w + layout.gap),
+    layout.margin - whole.minY + j * (h + layout.gap),
+  ]
+  const placed: { points: Points; layer: string }[] = []
+  for (let j = 0; j < layout.down; j++)
+    for (let i = 0; i < layout.across; i++) for (const l of loops) placed.push({ ...l, points: shifted(l.points, ...at(i, j)) })
+  const { margin, gap, across, down } = layout
+  const box = { minX: margin, minY: margin, maxX: margin + across * w + (across - 1) * gap, maxY: margin + down * h + (down - 1) * gap }
+  return {
+    rings: nest(placed),
+    box,
+    board: { minX: 0, minY: 0, maxX: box.maxX + margin, maxY: box.maxY + margin },
+    loose: loose.map((l) => ({ ...l, points: shifted(l.points, ...at(0, 0)) })),
+  }
+}
+
+/** Coordinates moved, to a nanometre, so that copies are alike to the last digit. */
+function shifted(p: Points, dx: number, dy: number): Points {
+  const out = new Array<number>(p.length)
+  for (let i = 0; i < p.length; i += 2) {
+    out[i] = Math.round((p[i]! + dx) * 1e6) / 1e6
+    out[i + 1] = Math.round((p[i + 1]! + dy) * 1e6) / 1e6
+  }
+  return out
+}

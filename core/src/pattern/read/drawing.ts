@@ -1,0 +1,80 @@
+/** Coordinates x0, y0, x1, y1, … in mm; x to the right, y down the sheet, as on paper and screen. Typed arrays travel between threads at no cost. */
+export type Points = ArrayLike<number>
+
+/** One drawn line as it stands in the file, flattened within FLAT of the true curve. */
+export interface DrawnLine {
+  points: Points
+  /** closed by the file itself, or as a fill closes what it fills */
+  closed: boolean
+  paint: 'stroke' | 'fill' | 'both'
+  layer: string
+  /** where it stands in the file, for words: “path ‘leaf’, line 12” */
+  at: string
+}
+
+/** Something passed over or mended, with the places it was found at (the first few) and how often. */
+export interface ReadNote {
+  what: string
+  count: number
+  at: string[]
+}
+
+export interface Drawing {
+  lines: DrawnLine[]
+  notes: ReadNote[]
+  /** mm of one unit of the file as it was read */
+  scale: number
+  /** the file itself says how large it is; where it does not, the scale is a first guess and must be asked */
+  declared: boolean
+  /** what the file says or leaves out, for words */
+  unit: string
+  /** whole drawn length, mm: closing edges that only a fill implies are left out */
+  length: number
+}
+
+export interface ReadOptions {
+  /** mm of one unit, said by the user; overrides the file */
+  scale?: number
+  /** called now and then with the share done, 0…1; throws to cancel */
+  progress?: (share: number) => void
+}
+export type ReadResult = { ok: true; drawing: Drawing } | { ok: false; message: string }
+
+/** mm between a flattened line and its curve, at most */
+export const FLAT = 0.01
+/** and no step turns further than this, so that areas of small circles hold within 0.1 % (θ²/6) */
+export const STEP = (4 * Math.PI) / 180
+
+/** Sized for the worst file worth sawing: beyond these a drawing is refused with the figure. */
+export const LIMITS = { bytes: 60e6, elements: 300_000, points: 4_000_000, depth: 200 }
+
+/** A reason to refuse the whole file, in words for the user. */
+export class Refused extends Error {}
+
+/** Gathers notes of a kind under one heading. */
+export function noteTaker(): { note: (what: string, at: string) => void; notes: ReadNote[] } {
+  const found = new Map<string, ReadNote>()
+  const notes: ReadNote[] = []
+  return {
+    notes,
+    note(what, at) {
+      let n = found.get(what)
+      if (!n) {
+        n = { what, count: 0, at: [] }
+        found.set(what, n)
+        notes.push(n)
+      }
+      n.count++
+      if (n.at.length < 5) n.at.push(at)
+    },
+  }
+}
+
+/** Length of an open or closed line, mm. */
+export function lineLength(p: Points, closed: boolean): number {
+  const n = p.length
+  let length = 0
+  for (let i = 2; i < n; i += 2) length += Math.hypot(p[i]! - p[i - 2]!, p[i + 1]! - p[i - 1]!)
+  if (closed && n > 2) length += Math.hypot(p[0]! - p[n - 2]!, p[1]! - p[n - 1]!)
+  return length
+}

@@ -1,0 +1,3 @@
+export * from './drawing.js'
+export { readSvg } from './svg.js'
+export { readDxf } from './dxf.js'

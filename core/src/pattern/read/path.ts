@@ -1,0 +1,239 @@
+import type { Pen } from './flatten.js'
+
+// character codes of the commands; single constants, which the engine folds into the switch
+const M = 77
+const L = 76
+const H = 72
+const V = 86
+const C = 67
+const S = 83
+const Q = 81
+const T = 84
+const A = 65
+const Z = 90
+
+// One path is read at a time; what is being read stands here, so that no path has to make its own functions.
+let d = ''
+let i = 0
+let bad = false
+
+function blank(): void {
+  for (let c = d.charCodeAt(i); c === 32 || (c >= 9 && c <= 13); c = d.charCodeAt(++i));
+}
+function gap(): void {
+  blank()
+  if (d.charCodeAt(i) === 44) {
+    i++
+    blank()
+  }
+}
+const digit = (c: number) => c >= 48 && c <= 57
+/** The next number; NaN, and `bad`, where none stands. Works on locals: most of an import's time is spent here. */
+function number(): number {
+  const s = d
+  let k = i
+  let c = s.charCodeAt(k)
+  while (c === 32 || c === 44 || (c >= 9 && c <= 13)) c = s.charCodeAt(++k)
+  const start = k
+  const negative = c === 45
+  if (negative || c === 43) c = s.charCodeAt(++k)
+  let whole = 0
+  let digits = 0
+  let places = 0
+  while (c >= 48 && c <= 57) {
+    whole = whole * 10 + c - 48
+    digits++
+    c = s.charCodeAt(++k)
+  }
+  if (c === 46) {
+    c = s.charCodeAt(++k)
+    while (c >= 48 && c <= 57) {
+      whole = whole * 10 + c - 48
+      digits++
+      places++
+      c = s.charCodeAt(++k)
+    }
+  }
+  if (!digits) {
+    bad = true
+    return NaN
+  }
+  let exact = digits < 16
+  if (c === 69 || c === 101) {
+    const mark = k
+    c = s.charCodeAt(++k)
+    if (c === 43 || c === 45) c = s.charCodeAt(++k)
+    if (digit(c)) {
+      while (digit(c)) c = s.charCodeAt(++k)
+      exact = false
+    } else k = mark
+  }
+  i = k
+  if (!exact) return Number(s.slice(start, k))
+  const value = places ? whole / TEN[places]! : whole
+  return negative ? -value : value
+}
+const TEN = Array.from({ length: 18 }, (_, n) => 10 ** n)
+function flag(): number {
+  gap()
+  const c = d.charCodeAt(i)
+  if (c !== 48 && c !== 49) bad = true
+  i++
+  return c - 48
+}
+function more(): boolean {
+  gap()
+  const c = d.charCodeAt(i)
+  return digit(c) || c === 43 || c === 45 || c === 46
+}
+
+/**
+ * Draws the data of an SVG path straight from its text, which keeps import within its budget where a parser that
+ * builds segments first did not. As the standard asks, what stands before a mistake is drawn and the rest left out.
+ * @returns the place of the mistake, as a count of characters, if there is one
+ */
+export function drawPath(data: string, pen: Pen): number | undefined {
+  d = data
+  i = 0
+  bad = false
+  const end = d.length
+  let [x, y, startX, startY, ctrlX, ctrlY] = [0, 0, 0, 0, 0, 0]
+  let open = false
+  /** the command before, upper case; 0 at the start */
+  let before = 0
+  const begin = () => {
+    // after a closing the next command goes on from where the closed line began
+    if (!open) pen.move(startX, startY)
+    open = true
+  }
+  blank()
+  while (i < end) {
+    const command = d.charCodeAt(i)
+    const relative = command > 96
+    const upper = relative ? command - 32 : command
+    if (before === 0 && upper !== M) return i
+    i++
+    if (upper === Z) {
+      if (open) pen.close()
+      open = false
+      ;[x, y] = [startX, startY]
+      before = Z
+      blank()
+      continue
+    }
+    let first = true
+    do {
+      const at = i
+      const ox = relative ? x : 0
+      const oy = relative ? y : 0
+      switch (upper) {
+        case M: {
+          const [u, v] = [ox + number(), oy + number()]
+          if (bad) break
+          ;[x, y] = [u, v]
+          if (first) {
+            ;[startX, startY] = [x, y]
+            pen.move(x, y)
+            open = true
+          } else pen.line(x, y)
+          break
+        }
+        case L: {
+          const [u, v] = [ox + number(), oy + number()]
+          if (bad) break
+          begin()
+          pen.line((x = u), (y = v))
+          break
+        }
+        case H: {
+          const u = ox + number()
+          if (bad) break
+          begin()
+          pen.line((x = u), y)
+          break
+        }
+        case V: {
+          const v = oy + number()
+          if (bad) break
+          begin()
+          pen.line(x, (y = v))
+          break
+        }
+        case C:
+        case S: {
+          const mirrored = upper === S
+          const [a, b] = !mirrored ? [ox + number(), oy + number()] : before === C || before === S ? [2 * x - ctrlX, 2 * y - ctrlY] : [x, y]
+          const [c, e, u, v] = [ox + number(), oy + number(), ox + number(), oy + number()]
+          if (bad) break
+          begin()
+          pen.cubic(a, b, c, e, u, v)
+          ;[ctrlX, ctrlY, x, y] = [c, e, u, v]
+          break
+        }
+        case Q:
+        case T: {
+          const [a, b] =
+            upper === Q ? [ox + number(), oy + number()] : before === Q || before === T ? [2 * x - ctrlX, 2 * y - ctrlY] : [x, y]
+          const [u, v] = [ox + number(), oy + number()]
+          if (bad) break
+          begin()
+          pen.quadratic(a, b, u, v)
+          ;[ctrlX, ctrlY, x, y] = [a, b, u, v]
+          break
+        }
+        case A: {
+          const [rx, ry, tilt] = [number(), number(), number()]
+          const [large, sweep] = [flag(), flag()]
+          const [u, v] = [ox + number(), oy + number()]
+          if (bad) break
+          begin()
+          endpointArc(pen, x, y, Math.abs(rx), Math.abs(ry), (tilt * Math.PI) / 180, large, sweep, u, v)
+          ;[x, y] = [u, v]
+          break
+        }
+        default:
+          bad = true
+      }
+      if (bad) {
+        pen.finish(false)
+        return at
+      }
+      before = upper
+      first = false
+    } while (more())
+  }
+  pen.finish(false)
+  return undefined
+}
+
+/** The standard's arc between two points, by its centre (SVG 2, appendix B.2.4); radii too small grow to fit. */
+function endpointArc(
+  pen: Pen,
+  x0: number,
+  y0: number,
+  rx: number,
+  ry: number,
+  tilt: number,
+  large: number,
+  sweep: number,
+  x: number,
+  y: number,
+): void {
+  if (x0 === x && y0 === y) return
+  if (!(rx > 0 && ry > 0)) return pen.line(x, y)
+  const [c, s] = [Math.cos(tilt), Math.sin(tilt)]
+  const [hx, hy] = [(x0 - x) / 2, (y0 - y) / 2]
+  const [u, v] = [c * hx + s * hy, -s * hx + c * hy]
+  const grow = Math.sqrt(Math.max(1, (u / rx) ** 2 + (v / ry) ** 2))
+  rx *= grow
+  ry *= grow
+  const q = (rx * v) ** 2 + (ry * u) ** 2
+  const f = (large === sweep ? -1 : 1) * Math.sqrt(Math.max(0, ((rx * ry) ** 2 - q) / q))
+  const [cu, cv] = [(f * rx * v) / ry, (-f * ry * u) / rx]
+  const a0 = Math.atan2((v - cv) / ry, (u - cu) / rx)
+  let turn = Math.atan2((-v - cv) / ry, (-u - cu) / rx) - a0
+  if (sweep && turn < 0) turn += 2 * Math.PI
+  if (!sweep && turn > 0) turn -= 2 * Math.PI
+  pen.arc(c * cu - s * cv + (x0 + x) / 2, s * cu + c * cv + (y0 + y) / 2, rx, ry, tilt, a0, Math.abs(turn) < 1e-12 ? 0 : turn)
+  pen.line(x, y)
+}

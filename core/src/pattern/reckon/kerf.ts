@@ -1,0 +1,76 @@
+import { Clipper, EndType, JoinType, type Path64 } from 'clipper2-ts'
+import type { Line } from '../../job/index.js'
+import type { Points } from '../read/index.js'
+import { signedArea, type Ring } from '../outline/index.js'
+import { between, chunksOf } from './web.js'
+
+const GRID = 1e4 // clipper counts in whole numbers: tenths of a micrometre
+
+/** How far the kerf's centre lies outside a ring, mm: into the waste when the line is left, on it when split. */
+export function kerfOffset(role: Ring['role'], line: Line, kerf: number): number {
+  const toWaste = { leave: 1, split: 0, take: -1 }[line] * (role === 'opening' ? -1 : 1)
+  return (toWaste * kerf) / 2
+}
+
+/** A ring moved outward by `by` mm (inward where negative), round at corners; several rings or none where it parts or vanishes. */
+export function offset(p: Points, by: number): Points[] {
+  if (by === 0) return [p]
+  const plain = parallel(p, by)
+  // where nothing of the parallel line comes nearer the ring than it should, it is the offset; most rings end here
+  if (signedArea(plain) > 0 && !between(chunksOf(p), chunksOf(plain), Math.abs(by) - TRUE)) return [plain]
+  const path: Path64 = []
+  for (let i = 0; i < p.length; i += 2) path.push({ x: Math.round(p[i]! * GRID), y: Math.round(p[i + 1]! * GRID) })
+  const moved = Clipper.inflatePaths([path], by * GRID, JoinType.Round, EndType.Polygon, 2, 0.01 * GRID)
+  return moved.map((q) => q.flatMap(({ x, y }) => [Number(x) / GRID, Number(y) / GRID]))
+}
+
+const TRUE = 2e-3 // mm a parallel line may come too near: chords of its round corners
+const ROUND = (10 * Math.PI) / 180
+
+/** Every edge moved outward by `by`: edges meet where they cross, and round the vertex where they part. */
+function parallel(p: Points, by: number): Points {
+  const out: number[] = []
+  const n = p.length
+  let [ux, uy] = unit(p[n - 2]!, p[n - 1]!, p[0]!, p[1]!)
+  for (let i = 0; i < n; i += 2) {
+    const k = i + 2 === n ? 0 : i + 2
+    const [x, y] = [p[i]!, p[i + 1]!]
+    const [vx, vy] = unit(x, y, p[k]!, p[k + 1]!)
+    const cross = ux * vy - uy * vx
+    const dot = ux * vx + uy * vy
+    const turn = Math.atan2(cross, dot)
+    // outward of a clockwise ring is (dy, −dx)
+    if (turn * by > 0 && Math.abs(turn) > ROUND) {
+      const steps = Math.ceil(Math.abs(turn) / ROUND)
+      for (let s = 0; s <= steps; s++) {
+        const [c, d] = [Math.cos((turn * s) / steps), Math.sin((turn * s) / steps)]
+        const [wx, wy] = [ux * c - uy * d, ux * d + uy * c]
+        out.push(x + by * wy, y - by * wx)
+      }
+    } else {
+      // 1 + dot is 0 only where the line turns back on itself, and the check above refuses that
+      const f = by / Math.max(1 + dot, 1e-3)
+      out.push(x + f * (uy + vy), y - f * (ux + vx))
+    }
+    ;[ux, uy] = [vx, vy]
+  }
+  return out
+}
+function unit(ax: number, ay: number, bx: number, by: number): [number, number] {
+  const [dx, dy] = [bx - ax, by - ay]
+  const l = Math.sqrt(dx * dx + dy * dy) || 1
+  return [dx / l, dy / l]
+}
+
+export interface KerfFit {
+  /** 'whole': the blade can go all round; 'parts': it cannot pass the narrows; 'none': it does not fit at all */
+  fit: 'whole' | 'parts' | 'none'
+  /** the kerf's centre line: what is sawn */
+  paths: Points[]
+}
+
+/** Whether the kerf fits, and the line its centre follows, for one ring. */
+export function kerfFit(ring: Ring, line: Line, kerf: number): KerfFit {
+  const paths = offset(ring.points, kerfOffset(ring.role, line, kerf)).filter((p) => Math.abs(signedArea(p)) > 1e-4)
+  return { fit: paths.length === 0 ? 'none' : paths.length === 1 ? 'whole' : 'parts', paths }
+}

@@ -1,0 +1,280 @@
+import { startingHole, turnRadius, turnsAnywhere, type Blade } from '../../blade/index.js'
+import { nextDrill, type DrillSeries } from '../../quantity/index.js'
+import { centreRadius, type Job } from '../../job/index.js'
+import { leastWeb } from '../../choose/index.js'
+import type { LogEntry } from '../../log/index.js'
+import type { Pattern, Ring } from '../outline/index.js'
+import { holeAt, placeHole, type Hole, type HolePlace } from './hole.js'
+import { kerfFit, type KerfFit } from './kerf.js'
+import { measure, type Measure } from './measure.js'
+import { bestOrder, nearestOrder, orderCost, readingOrder, type OrderTask } from './order.js'
+import { alongAt, planRing, type Plan } from './plan.js'
+import { swingOf, type Direction, type Swing } from './swing.js'
+import { billOf, paceOf, sawingSeconds, type Bill, type Rates } from './time.js'
+import { findWebs, type Web } from './web.js'
+
+/** What the user has decided about a pattern; ids are those of its rings. */
+export interface Choices {
+  /** starting holes moved by hand, the order set by hand, ways round set by hand */
+  holes: Record<string, { x: number; y: number }>
+  order?: number[]
+  directions: Record<string, Direction>
+  /** islands that are kept as pieces of their own; the others fall with the waste */
+  keptIslands: number[]
+}
+export const noChoices: Choices = { holes: {}, directions: {}, keptIslands: [] }
+
+export interface ReckonGiven {
+  job: Job
+  blade: Blade
+  drills: readonly DrillSeries[]
+  log: readonly LogEntry[]
+  rates?: Rates
+  choices: Choices
+}
+
+export type TroubleKind = 'crossing' | 'kerf' | 'bend' | 'hole' | 'web' | 'swing' | 'corners' | 'island' | 'loose' | 'rough'
+/** Something to look at before sawing: how bad, where, with its figures. Words are made in words. */
+export interface Trouble {
+  kind: TroubleKind
+  state: 'beyond' | 'near' | 'within'
+  rings: number[]
+  x: number
+  y: number
+  have: number
+  need: number
+}
+
+export interface RingReckoning {
+  ring: Ring
+  measure: Measure
+  kerf: KerfFit
+  hole?: HolePlace
+  swing: Swing
+  plan: Plan
+  /** narrowest web beside it */
+  web?: Web
+  /** sawing without pivots, s */
+  cutting: number
+  /** it is sawn: not an island that falls, nor too small for the blade */
+  sawn: boolean
+  state: 'within' | 'near' | 'beyond'
+}
+
+export interface Reckoning {
+  rings: RingReckoning[]
+  webs: Web[]
+  /** openings in the order they are sawn, then kept islands, then outlines */
+  order: number[]
+  cost: { chosen: number; best: number; reading: number; nearest: number }
+  bill: Bill
+  troubles: Trouble[]
+  length: number
+  drill: number
+  /** for the ticket: tightest bend to be steered and the narrowest web */
+  tightest?: { radius: number; centre: 'waste' | 'kept'; ring: number }
+  narrowest?: Web
+}
+
+const LOOK = 10 // mm; wider webs are no webs
+const WEB_NEAR = 1.5 // times the least web: worth a look
+const MAX_TROUBLE = 60
+
+/** Progress from 0 to 1, now and then; throws to cancel. */
+export type Tell = (share: number) => void
+
+/** Measures that depend on the drawing alone; kept over changes of blade. */
+export function measureAll(pattern: Pattern, tell?: Tell): { measures: Measure[]; webs: Web[] } {
+  const measures = pattern.rings.map((r, i) => {
+    if ((i & 63) === 0) tell?.((0.2 * i) / pattern.rings.length)
+    return measure(r.points, r.role)
+  })
+  const webs = findWebs(pattern.rings, measures, LOOK)
+  return { measures, webs }
+}
+
+/** Everything the pattern comes to with this job and blade. */
+export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measured = measureAll(pattern, tell)): Reckoning {
+  const { job, blade, choices } = given
+  const { measures, webs } = measured
+  const pace = paceOf(job, blade)
+  const drill = nextDrill(startingHole(blade), [...given.drills])?.mm ?? Math.ceil(10 * startingHole(blade)) / 10
+  // while anything is sawn it still hangs in the whole board
+  const board = pattern.board
+  const boardHull = [board.minX, board.minY, board.maxX, board.minY, board.maxX, board.maxY, board.minX, board.maxY]
+  const beside = new Map<number, Web>()
+  for (const w of webs) for (const id of [w.a, w.b]) if (!beside.has(id)) beside.set(id, w)
+  const kept = new Set(choices.keptIslands)
+  const arm = { throat: job.saw.throat, guard: job.saw.guard }
+  const anywhere = turnsAnywhere(blade)
+
+  const rings = pattern.rings.map((ring, i): RingReckoning => {
+    if ((i & 15) === 0) tell?.(0.25 + (0.55 * i) / pattern.rings.length)
+    const m = measures[i]!
+    const kerf = kerfFit({ ...ring, points: m.simple }, job.cut.line, blade.kerf)
+    const swing = swingOf(m.simple, boardHull, arm, anywhere)
+    const moved = choices.holes[ring.id]
+    const hole = ring.role !== 'opening' ? undefined : moved ? movedHole(ring, m, moved, drill) : placeHole(m.simple, m.corners, drill)
+    const web = beside.get(ring.id)
+    const thin = web && alongAt(ring, ...(web.a === ring.id ? web.from : web.to))
+    const plan = planRing(ring, m, { job, blade, board, swing, hole: hole?.hole, thin, direction: choices.directions[ring.id] })
+    const sawn = ring.role !== 'island' || kept.has(ring.id)
+    return {
+      ring,
+      measure: m,
+      kerf,
+      hole,
+      swing,
+      plan,
+      web,
+      cutting: sawingSeconds(m.calm, pace) + plan.extra / pace.straight,
+      sawn,
+      state: 'within',
+    }
+  })
+
+  const openings = rings.filter((r) => r.ring.role === 'opening')
+  const task = orderTask(openings, webs)
+  const best = bestOrder(task)
+  tell?.(0.95)
+  const index = new Map(openings.map((r, k) => [r.ring.id, k]))
+  const byHand = choices.order?.flatMap((id) => index.get(id) ?? [])
+  const chosen = byHand && new Set(byHand).size === openings.length ? byHand : best
+  const after = rings
+    .filter((r) => r.sawn && r.ring.role !== 'opening')
+    .sort((a, b) => (a.ring.role === b.ring.role ? 0 : a.ring.role === 'island' ? -1 : 1))
+  // a piece lying in an opening goes before the opening lets it fall
+  const order = [
+    ...after.filter((r) => r.ring.role === 'island'),
+    ...chosen.map((k) => openings[k]!),
+    ...after.filter((r) => r.ring.role === 'outline'),
+  ].map((r) => r.ring.id)
+
+  const sawn = rings.filter((r) => r.sawn)
+  const sum = {
+    cutting: sawn.reduce((t, r) => t + r.cutting, 0),
+    pivots: sawn.reduce((t, r) => t + r.plan.seconds, 0),
+    length: sawn.reduce((t, r) => t + r.measure.length, 0),
+    holes: openings.length,
+  }
+  const troubles = findTroubles(pattern, rings, webs, { job, blade, drill })
+  for (const t of troubles) for (const id of t.rings) if (t.state !== 'within' && rings[id]!.state !== 'beyond') rings[id]!.state = t.state
+  tell?.(1)
+  const steered = rings
+    .filter((r) => r.sawn)
+    .flatMap((r) => [r.measure.tightest.waste, r.measure.tightest.kept].flatMap((b) => (b ? [{ ...b, ring: r.ring.id }] : [])))
+  const tightest = steered.reduce<(typeof steered)[number] | undefined>((a, b) => (!a || b.radius < a.radius ? b : a), undefined)
+  return {
+    rings,
+    webs,
+    order,
+    cost: {
+      chosen: orderCost(task, chosen),
+      best: orderCost(task, best),
+      reading: orderCost(task, readingOrder(task)),
+      nearest: orderCost(task, nearestOrder(task)),
+    },
+    bill: billOf(sum, { job, blade, pace, log: given.log, rates: given.rates }),
+    troubles,
+    length: sum.length,
+    drill,
+    tightest: tightest && { radius: tightest.radius, centre: tightest.centre, ring: tightest.ring },
+    narrowest: webs[0],
+  }
+}
+
+function movedHole(ring: Ring, m: Measure, at: { x: number; y: number }, drill: number): HolePlace {
+  const hole: Hole = holeAt(ring.points, at.x, at.y, drill)
+  const { largest, middle } = placeHole(m.simple, [], drill)
+  return { hole, largest, middle, fits: hole.clear >= 0 }
+}
+
+/** The openings' holes, times and webs as the order sees them. */
+export function orderTask(openings: readonly RingReckoning[], webs: readonly Web[]): OrderTask {
+  const index = new Map(openings.map((r, k) => [r.ring.id, k]))
+  return {
+    x: Float64Array.from(openings, (r) => r.hole!.hole.x),
+    y: Float64Array.from(openings, (r) => r.hole!.hole.y),
+    minutes: Float64Array.from(openings, (r) => (r.cutting + r.plan.seconds) / 60),
+    webs: webs.flatMap((w) => {
+      const [a, b] = [index.get(w.a), index.get(w.b)]
+      if (a === undefined && b === undefined) return []
+      return [{ a: (a ?? b)!, b: (b ?? a)!, weight: 1 / Math.max(w.width, 0.05) }]
+    }),
+  }
+}
+
+function findTroubles(
+  pattern: Pattern,
+  rings: readonly RingReckoning[],
+  webs: readonly Web[],
+  { job, blade, drill }: { job: Job; blade: Blade; drill: number },
+): Trouble[] {
+  const found: Trouble[] = []
+  const put = (kind: TroubleKind, state: Trouble['state'], on: number[], x: number, y: number, have: number, need: number) =>
+    found.push({ kind, state, rings: on, x, y, have, need })
+  for (const l of pattern.loose) put('loose', 'beyond', [], l.points[0]!, l.points[1]!, l.gap, 0)
+  const least = leastWeb(job, blade).value
+  for (const w of webs) {
+    if (w.width === 0) put('crossing', 'beyond', [w.a, w.b], ...w.from, 0, 0)
+    else if (w.width < WEB_NEAR * least)
+      put(
+        'web',
+        w.width < least ? 'beyond' : 'near',
+        w.a === w.b ? [w.a] : [w.a, w.b],
+        (w.from[0] + w.to[0]) / 2,
+        (w.from[1] + w.to[1]) / 2,
+        w.width,
+        least,
+      )
+  }
+  const turn = turnRadius(blade, job.cut.turn === 'pivot' ? 'worked' : job.cut.turn)
+  let corners = 0
+  for (const r of rings) {
+    const { ring, measure: m } = r
+    const [x, y] = [m.calm[0]!, m.calm[1]!]
+    if (ring.role === 'island' && !r.sawn) {
+      put('island', 'near', [ring.id], x, y, 0, 0)
+      continue
+    }
+    if (r.kerf.fit !== 'whole') put('kerf', 'beyond', [ring.id], x, y, r.kerf.paths.length, blade.kerf)
+    if (r.hole && !r.hole.fits) put('hole', 'beyond', [ring.id], r.hole.hole.x, r.hole.hole.y, Math.max(0, r.hole.largest), drill)
+    else if (r.hole && r.hole.hole.clear < 0.3 - 1e-6) put('hole', 'near', [ring.id], r.hole.hole.x, r.hole.hole.y, r.hole.hole.clear, 0.3)
+    for (const b of [m.tightest.waste, m.tightest.kept]) {
+      if (!b) continue
+      const centre = centreRadius({ ...job.cut, radius: b.radius, centre: b.centre }, blade)!
+      if (turn === undefined || centre < turn)
+        // pivoted corners are part of the plan; steering is not possible there all the same
+        put('bend', job.cut.turn === 'pivot' ? 'near' : 'beyond', [ring.id], b.x, b.y, b.radius, (turn ?? 0) + (b.radius - centre))
+    }
+    const blocked = r.swing.blocked[r.swing.facing][r.plan.direction]
+    if (blocked > 0 || r.swing.facing !== 'ahead')
+      put('swing', blocked > 0 ? 'beyond' : 'near', [ring.id], r.plan.entry.x, r.plan.entry.y, r.swing.throat, r.swing.reach)
+    if (m.rough) put('rough', 'near', [ring.id], x, y, 0, 0)
+    corners += r.sawn ? r.plan.events.filter((e) => e.what === 'pivot').length : 0
+  }
+  if (corners)
+    put(
+      'corners',
+      'within',
+      [],
+      0,
+      0,
+      corners,
+      rings.reduce((t, r) => t + (r.sawn ? r.plan.seconds : 0), 0),
+    )
+  const rank = { beyond: 0, near: 1, within: 2 }
+  const weight: Record<TroubleKind, number> = {
+    crossing: 0,
+    loose: 1,
+    kerf: 2,
+    hole: 3,
+    bend: 4,
+    swing: 5,
+    web: 6,
+    island: 7,
+    rough: 8,
+    corners: 9,
+  }
+  return found.sort((a, b) => rank[a.state] - rank[b.state] || weight[a.kind] - weight[b.kind] || a.have - b.have).slice(0, MAX_TROUBLE)
+}

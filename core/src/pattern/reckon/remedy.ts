@@ -1,0 +1,84 @@
+import { startingHole, turnRadius, type Blade } from '../../blade/index.js'
+import { centreRadius, type Job } from '../../job/index.js'
+import { usable } from '../../choose/index.js'
+import { kerfFit } from './kerf.js'
+import { HOLE_MARGIN } from './hole.js'
+import type { Reckoning, Trouble, TroubleKind } from './reckon.js'
+
+/** Troubles of one kind and state together, worst first. */
+export interface TroubleGroup {
+  kind: TroubleKind
+  state: Trouble['state']
+  items: Trouble[]
+}
+export function groupTroubles(troubles: readonly Trouble[]): TroubleGroup[] {
+  const groups = new Map<string, TroubleGroup>()
+  for (const t of troubles) {
+    const key = `${t.kind} ${t.state}`
+    const g = groups.get(key)
+    if (g) g.items.push(t)
+    else groups.set(key, { kind: t.kind, state: t.state, items: [t] })
+  }
+  return [...groups.values()]
+}
+
+/** A change that cures a trouble, ready to apply. */
+export type Remedy =
+  | { kind: 'pivot' }
+  | { kind: 'blade'; blade: Blade }
+  | { kind: 'join'; tolerance: number }
+  | { kind: 'keep-island'; rings: number[] }
+  | { kind: 'own-order' }
+  | { kind: 'own-hole'; rings: number[] }
+
+const WIDEST_JOIN = 2 // mm; ends further apart than this are not one line
+
+/** What cures a group of troubles; each is tried before it is offered. `blades` are those to choose from. */
+export function remediesFor(group: TroubleGroup, found: Reckoning, job: Job, blade: Blade, blades: readonly Blade[]): Remedy[] {
+  const rings = group.items.flatMap((t) => t.rings).map((id) => found.rings[id]!)
+  const smaller = blades.filter((b) => b.group === blade.group && b.order < blade.order && usable(job, b)).sort((a, b) => b.order - a.order)
+  const twisted = blades.find((b) => b.pattern === 'twisted' && usable(job, b))
+  const first = (test: (b: Blade) => boolean): Remedy[] => {
+    const b = smaller.find(test)
+    return b ? [{ kind: 'blade', blade: b }] : twisted && test(twisted) ? [{ kind: 'blade', blade: twisted }] : []
+  }
+  switch (group.kind) {
+    case 'bend': {
+      const manner = job.cut.turn === 'flowing' ? 'flowing' : 'worked'
+      const turns = (b: Blade) => {
+        const r = turnRadius(b, manner)
+        return (
+          r !== undefined &&
+          rings.every((x) =>
+            [x.measure.tightest.waste, x.measure.tightest.kept].every(
+              (k) => !k || centreRadius({ ...job.cut, radius: k.radius, centre: k.centre }, b)! >= r,
+            ),
+          )
+        )
+      }
+      return [...(job.cut.turn === 'pivot' ? [] : [{ kind: 'pivot' } as const]), ...first(turns)]
+    }
+    case 'kerf':
+      return first((b) => rings.every((x) => kerfFit(x.ring, job.cut.line, b.kerf).fit === 'whole'))
+    case 'hole': {
+      const moved = group.items.filter((t) => t.state === 'near').flatMap((t) => t.rings)
+      const room = Math.min(...rings.map((x) => (x.hole ? x.hole.largest + HOLE_MARGIN : Infinity)))
+      return [
+        ...(moved.length ? [{ kind: 'own-hole', rings: moved } as const] : []),
+        ...(group.state === 'beyond' ? first((b) => startingHole(b) <= room) : []),
+      ]
+    }
+    case 'swing':
+      return twisted && blade.pattern !== 'twisted' ? [{ kind: 'blade', blade: twisted }] : []
+    case 'web':
+      return found.cost.chosen > found.cost.best * 1.001 ? [{ kind: 'own-order' }] : []
+    case 'loose': {
+      const widest = Math.max(...group.items.map((t) => t.have))
+      return widest <= WIDEST_JOIN ? [{ kind: 'join', tolerance: Math.ceil(widest * 105) / 100 }] : []
+    }
+    case 'island':
+      return [{ kind: 'keep-island', rings: group.items.flatMap((t) => t.rings) }]
+    default:
+      return []
+  }
+}

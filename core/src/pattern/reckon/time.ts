@@ -1,0 +1,168 @@
+import { feedAt, biteCeiling, edgeForecast, speedBand, speedInUse, type EdgeForecast } from '../../cut/index.js'
+import { bladeLife, lives, priorLife, type LogEntry } from '../../log/index.js'
+import { threadingSeconds } from '../../saw/index.js'
+import type { Blade } from '../../blade/index.js'
+import type { Job } from '../../job/index.js'
+import { reach } from '../../stock/index.js'
+import type { Points } from '../read/index.js'
+
+/** A figure with how far it may be off. */
+export interface Range {
+  low: number
+  mid: number
+  high: number
+}
+
+/** What an hour, a blade and the stock cost the user, in their own money; nothing is assumed. */
+export interface Rates {
+  hour: number
+  blade: number
+  stock: number
+  finish: number
+}
+
+/** How long each kind of work takes, for one job and blade; the feed as a table over radius, made once. */
+export interface Pace {
+  /** mm/s at a radius, mm */
+  feed(radius: number): number
+  straight: number
+  /** s a hole: threading by the saw's own procedure, and drilling */
+  threading: number
+  drilling: number
+  /** s per mm of cut afterwards */
+  cleanUp: number
+  edge: EdgeForecast
+  spm: number
+}
+
+const SLOTS = 96
+const [FINEST, STRAIGHT] = [0.1, 60] // mm; radii the table spans
+const DRILL = 9 // s to set and clear a hole, and then per mm of its depth, harder stock slower; estimates
+const SETTING = 5 * 60 // s to lay out, fix the pattern and set the saw; estimate
+
+export function paceOf(job: Job, blade: Blade): Pace {
+  const spm = job.spm === undefined ? speedBand(job, blade).value : speedInUse(job, blade)
+  const ceiling = biteCeiling(job, blade)
+  // curves of a pattern are steered, whatever its corners are
+  const steered: Job = job.cut.turn === 'pivot' ? { ...job, cut: { ...job.cut, turn: 'worked' } } : job
+  const at = (r: number) => feedAt(steered, blade, spm, r, ceiling)
+  const table = new Float64Array(SLOTS + 1)
+  const span = Math.log(STRAIGHT / FINEST)
+  for (let i = 0; i <= SLOTS; i++) table[i] = at(FINEST * Math.exp((span * i) / SLOTS)).value
+  const edge = edgeForecast(job, blade, at(STRAIGHT / 4).bite)
+  const depth = reach(job.stock).total
+  return {
+    spm,
+    edge,
+    straight: table[SLOTS]!,
+    threading: threadingSeconds(job.saw),
+    drilling: DRILL + depth * 0.4 * Math.sqrt(job.stock.material.density / 700),
+    cleanUp: edge.cleanUp / 100,
+    feed(radius) {
+      if (!(radius < STRAIGHT)) return table[SLOTS]!
+      return table[radius <= FINEST ? 0 : Math.round((Math.log(radius / FINEST) / span) * SLOTS)]!
+    },
+  }
+}
+
+const NEAR_CORNER = 0.6 // mm of a long side that a bend at its end slows; estimate
+
+/** Seconds of sawing along a ring: each stretch at the feed its own curve allows. */
+export function sawingSeconds(p: Points, pace: Pace): number {
+  let t = 0
+  const n = p.length
+  let [ux, uy] = [p[0]! - p[n - 2]!, p[1]! - p[n - 1]!]
+  let ul = Math.sqrt(ux * ux + uy * uy)
+  for (let i = 0; i < n; i += 2) {
+    const k = i + 2 === n ? 0 : i + 2
+    const [vx, vy] = [p[k]! - p[i]!, p[k + 1]! - p[i + 1]!]
+    const vl = Math.sqrt(vx * vx + vy * vy)
+    const turn = Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy))
+    const half = (ul + vl) / 2
+    const bent = Math.min(half, NEAR_CORNER)
+    t += turn > 1e-6 ? bent / pace.feed(bent / turn) + (half - bent) / pace.straight : half / pace.straight
+    ;[ux, uy, ul] = [vx, vy, vl]
+  }
+  return t
+}
+
+const PRIOR_SPREAD = 0.35 // of the logarithm of true over foretold time, before the log says anything; estimate
+const PRIOR_CUTS = 2 // how many cuts the first guess is worth
+
+/**
+ * True over foretold time as the user's own log has it: median and about two of three cases either side. Cuts in
+ * the same kind of stock count whole, others a quarter; with no log it is 1, widely.
+ */
+export function timeFactor(log: readonly LogEntry[], job: Job): Range & { cuts: number } {
+  let [weight, sum, squares, cuts] = [PRIOR_CUTS, 0, PRIOR_CUTS * PRIOR_SPREAD ** 2, 0]
+  for (const e of log) {
+    if (!(e.foretold.seconds > 0 && e.minutes > 0) || e.job.saw.kind !== job.saw.kind) continue
+    const x = Math.log((60 * e.minutes) / e.foretold.seconds)
+    if (Math.abs(x) > 3) continue // a slip of the pen, not a cut
+    const w = e.job.stock.material.cuts === job.stock.material.cuts ? 1 : 0.25
+    weight += w
+    sum += w * x
+    squares += w * x * x
+    cuts++
+  }
+  const mean = sum / weight
+  const spread = Math.sqrt(Math.max(squares / weight - mean * mean, 0.05 ** 2) * (1 + 1 / weight))
+  return { low: Math.exp(mean - spread), mid: Math.exp(mean), high: Math.exp(mean + spread), cuts }
+}
+
+/** Blades a cut of so many sawing minutes uses up, whole blades, from the life the log has found. */
+export function bladesFor(minutes: number, job: Job, blade: Blade, log: readonly LogEntry[]): Range {
+  const { material } = job.stock
+  const known = lives(log).find((l) => l.blade === blade.id && l.stock === material.id)?.life ?? bladeLife(priorLife(material), 0, 0)
+  return {
+    low: Math.max(1, Math.ceil(minutes / known.high)),
+    mid: Math.max(1, Math.ceil(minutes / known.mean)),
+    high: Math.max(1, Math.ceil(minutes / known.low)),
+  }
+}
+
+export interface Bill {
+  cutting: number
+  threading: number
+  drilling: number
+  pivots: number
+  cleanUp: number
+  setting: number
+  /** at the saw: all but clean-up, and in all, s */
+  atSaw: Range
+  total: Range
+  blades: Range
+  price?: Range
+}
+
+/** What the whole pattern comes to. All seconds; `cutting` and `pivots` as summed over its rings, `holes` how many are threaded. */
+export function billOf(
+  sum: { cutting: number; pivots: number; length: number; holes: number },
+  given: { job: Job; blade: Blade; pace: Pace; log: readonly LogEntry[]; rates?: Rates },
+): Bill {
+  const { job, blade, pace, log, rates } = given
+  const threading = sum.holes * pace.threading
+  const drilling = sum.holes * pace.drilling
+  const cleanUp = sum.length * pace.cleanUp
+  const factor = timeFactor(log, job)
+  const saw = sum.cutting + threading + drilling + sum.pivots + SETTING
+  const scaled = (s: number): Range => ({ low: s * factor.low, mid: s * factor.mid, high: s * factor.high })
+  const total = scaled(saw + cleanUp)
+  const blades = bladesFor(((sum.cutting + sum.pivots) * factor.mid) / 60, job, blade, log)
+  const price = (k: keyof Range) => (rates ? (total[k] / 3600) * rates.hour + blades[k] * rates.blade + rates.stock + rates.finish : 0)
+  return {
+    cutting: sum.cutting,
+    threading,
+    drilling,
+    pivots: sum.pivots,
+    cleanUp,
+    setting: SETTING,
+    atSaw: scaled(saw),
+    total,
+    blades,
+    price:
+      rates && (rates.hour > 0 || rates.blade > 0 || rates.stock > 0 || rates.finish > 0)
+        ? { low: price('low'), mid: price('mid'), high: price('high') }
+        : undefined,
+  }
+}

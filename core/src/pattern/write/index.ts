@@ -1,0 +1,5 @@
+export * from './sheet.js'
+export * from './svg.js'
+export * from './dxf.js'
+export * from './table.js'
+export * from './tile.js'

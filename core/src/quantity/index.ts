@@ -1,0 +1,3 @@
+export * from './length.js'
+export * from './drill.js'
+export * from './note.js'

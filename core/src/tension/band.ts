@@ -1,0 +1,60 @@
+import { tensionFromStress, type Blade } from '../blade/index.js'
+import type { Job } from '../job/index.js'
+import { biteFloor, bow, bowAllowed, cuttingForce, feedShare, forceForBow, topStress, type StressTop } from '../cut/index.js'
+import { pitchFromStress } from './string.js'
+
+export interface BandEdge {
+  stress: number
+  tension: number
+  pitch: number
+}
+export interface GreenBand {
+  value: { low: BandEdge; high: BandEdge }
+  /** what closes it from above; from below it is always bow */
+  limit: StressTop['limit']
+  /** no stress satisfies both edges */
+  empty: boolean
+  inputs: { bite: number; push: number; bowAllowed: number; top: number; span: number }
+}
+
+/** MPa; beyond any blade steel, so a lower edge there is simply out of reach. */
+export const UNREACHABLE = 2000
+
+/**
+ * Stress within which this blade should be set for this stock, cut and saw. Lower edge: the feed force needed
+ * to bite at twice the edge radius bows the blade by just what the job allows. Upper edge: least of safe
+ * stress, clamp grip and the saw's own pull. Fixed forces, so no circle.
+ */
+export function greenBand(job: Job, blade: Blade): GreenBand {
+  const bite = 2 * biteFloor(job, blade)
+  const push = feedShare(job.wear) * cuttingForce(job, blade, bite)
+  const allowed = bowAllowed(job)
+  const at = (stress: number) =>
+    forceForBow({ section: blade, span: job.saw.span, tension: tensionFromStress(blade, stress), deflection: allowed, direction: 'feed' })
+  let low = 0
+  if (at(0) < push) {
+    let high = UNREACHABLE
+    for (let i = 0; i < 50; i++) {
+      const mid = (low + high) / 2
+      if (at(mid) < push) low = mid
+      else high = mid
+    }
+  }
+  const top = topStress(job.saw, blade)
+  const edge = (stress: number): BandEdge => ({
+    stress,
+    tension: tensionFromStress(blade, stress),
+    pitch: pitchFromStress(blade, stress, job.saw.span),
+  })
+  return {
+    value: { low: edge(low), high: edge(top.value) },
+    limit: top.limit,
+    empty: low > top.value,
+    inputs: { bite, push, bowAllowed: allowed, top: top.value, span: job.saw.span },
+  }
+}
+
+/** Sideways movement at mid-span under a thumb's push, mm: the same stress for those who set by feel. Push in N. */
+export function thumbMove(job: Job, blade: Blade, stress: number, push: number): number {
+  return bow({ section: blade, span: job.saw.span, tension: tensionFromStress(blade, stress), force: push, direction: 'side' })
+}

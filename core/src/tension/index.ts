@@ -1,0 +1,2 @@
+export * from './string.js'
+export * from './band.js'

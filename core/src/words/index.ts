@@ -1,0 +1,7 @@
+export * from './say.js'
+export * from './limit.js'
+export * from './rank.js'
+export * from './setup.js'
+export * from './why.js'
+
+export * from './pattern.js'

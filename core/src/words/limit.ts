@@ -1,0 +1,162 @@
+import { decimal } from '../quantity/index.js'
+import { reach, type Stock } from '../stock/index.js'
+import type { Job } from '../job/index.js'
+import type { LimitId, Margin, SizeWindow, Collision, WayOut } from '../choose/index.js'
+import { biteWords, capital, lengthWords, roundWords, sizeWords, type Say } from './say.js'
+
+export const limitNames: Record<LimitId, string> = {
+  end: 'Clamps',
+  material: 'Made for this stock',
+  capacity: 'Capacity',
+  bite: 'Bite',
+  teeth: 'Teeth in stock',
+  turn: 'Turn',
+  hole: 'Starting hole',
+  web: 'Web',
+}
+
+/** Thickness (or form) of the stock in a few words. */
+export function stockWords(stock: Stock, say: Say): string {
+  switch (stock.form) {
+    case 'stack':
+      return `${stock.sheets} × ${lengthWords(stock.thickness, say)}, stacked`
+    case 'tube':
+      return `tube ${lengthWords(stock.diameter, say)}, wall ${lengthWords(stock.wall, say)}`
+    case 'rod':
+      return `rod ${lengthWords(stock.diameter, say)}`
+    default:
+      return `${lengthWords(stock.thickness, say)} ${stock.form}`
+  }
+}
+
+/** What a limit asks of this job, as the line under its name in the window. */
+export function limitAsks(id: LimitId, job: Job, window: SizeWindow, say: Say): string {
+  const fails = window.limits.find((l) => l.id === id)?.fails.length ?? 0
+  const none = fails === 0
+  const all = fails > 0 && fails === window.inputs.sizes.length
+  const failing = window.inputs.sizes.find((s) => s.margins.some((m) => m.limit === id && m.ratio < 1))?.margins.find((m) => m.limit === id)
+  switch (id) {
+    case 'end':
+      return none ? 'these clamps hold all' : 'these clamps do not hold'
+    case 'material':
+      return none ? 'all suit it' : 'not made for it'
+    case 'capacity': {
+      const total = reach(job.stock).total
+      return all
+        ? `${lengthWords(total, say)}; the saw takes ${lengthWords(job.saw.capacity, say)}`
+        : `${lengthWords(total, say)} of ${lengthWords(job.saw.stroke, say)} stroke`
+    }
+    case 'bite':
+      return none ? 'all bite' : failing?.by === 'gap' ? 'gaps fill before it bites' : 'bows before it bites'
+    case 'teeth':
+      return `at least ${decimal(failing?.need ?? (job.saw.kind === 'scroll' ? 2 : 1.3), 1)}${none ? ': all have' : ''}`
+    case 'turn':
+      return job.cut.radius === undefined
+        ? 'straight cut'
+        : none
+          ? `R ${lengthWords(job.cut.radius, say)}: all turn it`
+          : `cannot round R ${lengthWords(job.cut.radius, say)}`
+    case 'hole':
+      return job.cut.kind !== 'pierced'
+        ? 'entered from an edge'
+        : job.cut.hole === undefined
+          ? 'any drill'
+          : `${lengthWords(job.cut.hole, say)} drill${none ? ': all pass' : ''}`
+    case 'web':
+      return job.cut.web === undefined ? 'none asked' : `${lengthWords(job.cut.web, say)} left${none ? ': all leave it' : ''}`
+  }
+}
+
+/** One failed or narrow margin in a sentence. */
+export function marginWords(m: Margin, job: Job, say: Say): string {
+  const lacks = m.ratio < 1
+  switch (m.limit) {
+    case 'end':
+      if (!lacks) return 'These clamps hold it.'
+      if (m.by === 'end') return 'Its ends do not fit this saw’s clamps.'
+      if (m.by === 'short') return `Too short: this saw needs ${lengthWords(m.inputs.limit!, say)} of blade.`
+      return m.by === 'thin'
+        ? `Too thin for these clamps, which hold ${lengthWords(m.inputs.limit!, say)} and up.`
+        : `Too thick for these clamps, which hold up to ${lengthWords(m.inputs.limit!, say)}.`
+    case 'material':
+      return lacks
+        ? `Its teeth are not made for ${job.stock.material.name.toLowerCase()}.`
+        : `Its teeth suit ${job.stock.material.name.toLowerCase()}.`
+    case 'capacity':
+      return `The stock stands ${lengthWords(m.need, say)} high; this saw takes ${lengthWords(m.have, say)}.`
+    case 'bite': {
+      const why = m.by === 'gap' ? 'its gaps fill' : 'it bows past what the finish allows'
+      return lacks
+        ? `Must bite ${biteWords(m.need, say)} or it rubs, but ${why} at ${biteWords(m.have, say)}.`
+        : `Bites ${biteWords(m.have, say)} before ${why}; it rubs under ${biteWords(m.need, say)}.`
+    }
+    case 'teeth':
+      return `${decimal(m.have, 1)} teeth in the stock; ${lacks ? `at least ${decimal(m.need, 1)} are wanted` : `${decimal(m.need, 1)} are enough`}.`
+    case 'turn': {
+      if (m.by === 'none') return 'Its kerf gives its back no room: it cannot turn at all.'
+      const needs =
+        job.cut.turn === 'pivot'
+          ? `Needs a pocket of ${roundWords(m.need, say)} to pivot`
+          : `Turns down to ${roundWords(m.need + turnShift(m), say)}`
+      return `${needs}; your tightest curve is ${lengthWords(m.inputs.line!, say)}.`
+    }
+    case 'hole':
+      return `Needs a ${lengthWords(m.need, say)} hole; yours is ${lengthWords(m.have, say)}.`
+    case 'web':
+      return lacks
+        ? `Wants ${lengthWords(m.need, say)} left standing; your web is ${lengthWords(m.have, say)}.`
+        : `Leaves a ${lengthWords(m.have, say)} web; ${lengthWords(m.need, say)} is the least.`
+  }
+}
+/** The turn is reckoned on the kerf's centre; people speak of the drawn line. */
+const turnShift = (m: Margin) => m.inputs.line! - m.have
+
+/** The window's heading: the answer in one sentence. */
+export function windowHeading(window: SizeWindow): string {
+  const sizes = window.inputs.sizes
+  const ok = sizes.flatMap((s, i) => (s.passes ? [i] : []))
+  if (!ok.length) return 'No size of this kind will do this cut'
+  const name = (i: number) => sizeWords(sizes[i]!.blade)
+  if (ok.length === 1) return `One size will do this cut: ${name(ok[0]!)}`
+  const whole = ok.at(-1)! - ok[0]! + 1 === ok.length
+  return `Sizes that will do this cut: ${name(ok[0]!)} to ${name(ok.at(-1)!)}${whole ? '' : ', with gaps'}`
+}
+
+/** Which limits collide in an empty window, and by how much. */
+export function collisionWords(c: Collision, job: Job, say: Say): string {
+  if (c.whole) return `${limitNames[c.whole.limit]}: ${marginWords(c.whole, job, say)}`
+  const low =
+    c.below &&
+    `${limitNames[c.below.limit].toLowerCase()} wants ${c.below.from ? `${sizeWords(c.below.from)} or bigger` : 'a bigger size than any made'}`
+  const high =
+    c.above &&
+    `${limitNames[c.above.limit].toLowerCase()} wants ${c.above.to ? `${sizeWords(c.above.to)} or smaller` : 'a smaller size than any made'}`
+  const both = capital([low, high].filter(Boolean).join('; '))
+  const n = c.nearest
+  const short = n?.fails
+    .map((m) => `${limitNames[m.limit].toLowerCase()} by ${Math.round((1 / Math.max(m.ratio, 0.01) - 1) * 100)} %`)
+    .join(', ')
+  return `${both}. ${n ? `${sizeWords(n.blade)} comes closest and misses ${short}.` : ''}`
+}
+
+/** A way out as a button's words, and what it costs. */
+export function wayWords(way: WayOut, say: Say): { act: string; cost: string } {
+  const to = () => lengthWords(way.to!, say)
+  const opens = `${way.opens} blade${way.opens === 1 ? '' : 's'} will do.`
+  const words: Record<WayOut['kind'], [string, string]> = {
+    pivot: ['Pivot the corners', 'Turn on the spot in the waste, about 5 s a corner.'],
+    worked: ['Work the curve', 'Ease the blade round with a little side pressure.'],
+    rougher: ['Accept a rougher edge', 'The blade may bow up to 1 mm; more sanding.'],
+    'fresh-blade': ['Fit a fresh blade', 'A sharp edge bites finer.'],
+    'gentler-curve': [`Redraw the curve to R ${to0(way, to)}`, 'The drawing changes.'],
+    thinner: [`Use stock of ${to0(way, to)}`, 'The piece gets thinner.'],
+    'fewer-sheets': [`Stack ${way.to} instead of ${way.from}`, 'More passes for the same count.'],
+    hole: [`Drill ${to0(way, to)} starting holes`, 'Only where the opening has room.'],
+    'edge-entry': ['Enter from an edge', 'Only where a cut in from the edge may show.'],
+    'wider-web': [`Leave ${to0(way, to)} standing`, 'The drawing changes.'],
+    saw: [`Take the ${way.saw ? way.saw.name[0]!.toLowerCase() + way.saw.name.slice(1) : ''}`, ''],
+  }
+  const [act, cost] = words[way.kind]
+  return { act, cost: `${cost} ${opens}`.trim() }
+}
+const to0 = (way: WayOut, to: () => string) => (way.to === undefined ? '' : to())

@@ -1,0 +1,244 @@
+import { decimal } from '../quantity/index.js'
+import type { Blade } from '../blade/index.js'
+import type { Job } from '../job/index.js'
+import type {
+  Bill,
+  Event,
+  Facing,
+  Range,
+  ReadNote,
+  Reckoning,
+  Remedy,
+  RingReckoning,
+  SlipVerdict,
+  Transfer,
+  TroubleGroup,
+} from '../pattern/index.js'
+import { bladeWords, lengthWords, listWords, minutesWords, roundWords, type Say } from './say.js'
+
+/** A ring by the number it is sawn at. */
+export function ringName(found: Reckoning, id: number): string {
+  const ring = found.rings[id]!.ring
+  const at = found.order.indexOf(id)
+  if (ring.role === 'outline') return found.rings.filter((r) => r.ring.role === 'outline').length > 1 ? `Outline ${at + 1}` : 'The outline'
+  if (ring.role === 'island') return at < 0 ? 'A loose island' : `Island ${at + 1}`
+  return `Opening ${at + 1}`
+}
+
+const named = (found: Reckoning, ids: readonly number[]) => {
+  const one = [...new Set(ids)]
+  if (one.length === 1) return ringName(found, one[0]!)
+  const openings = one.filter((id) => found.rings[id]!.ring.role === 'opening').map((id) => found.order.indexOf(id) + 1)
+  const words =
+    openings.length > 4
+      ? `${openings.length} openings`
+      : openings.length
+        ? `Opening${openings.length > 1 ? 's' : ''} ${listWords(openings.sort((a, b) => a - b).map(String))}`
+        : ''
+  const outline = one.some((id) => found.rings[id]!.ring.role === 'outline') ? 'the outline' : ''
+  return words ? [words, outline].filter(Boolean).join(' and ') : 'The outlines'
+}
+
+/** A trouble as one sentence that says what, and one that says why and what to do. */
+export function troubleWords(g: TroubleGroup, found: Reckoning, job: Job, blade: Blade, say: Say): { head: string; text: string } {
+  const mm = (x: number) => lengthWords(Math.round(x * 100) / 100, say)
+  const r = (x: number) => roundWords(x, say)
+  const worst = g.items[0]!
+  const rings = [...new Set(g.items.flatMap((t) => t.rings))]
+  const who = named(found, rings)
+  const many = rings.length > 1
+  const name = bladeWords(blade, say)
+  switch (g.kind) {
+    case 'crossing':
+      return {
+        head: `${named(found, worst.rings)} cross`,
+        text: 'Lines drawn across one another leave nothing standing between them. Mend the drawing, or leave one out.',
+      }
+    case 'loose':
+      return {
+        head: g.items.length === 1 ? 'A line is left open' : `${g.items.length} lines are left open`,
+        text: `Ends are ${mm(worst.have)} apart${g.items.length > 1 ? ' at worst' : ''}, so nothing falls there. Join them if they are meant to meet.`,
+      }
+    case 'kerf':
+      return {
+        head: `${name} does not fit ${many ? 'some openings' : who.toLowerCase()}`,
+        text: `${many ? `${who}: the` : 'The'} kerf of ${mm(worst.need)} cannot pass everywhere inside the line.`,
+      }
+    case 'hole':
+      return worst.state === 'near'
+        ? {
+            head: `${who}: the hole stands close to the line`,
+            text: `${mm(worst.have)} from its edge to the line; ${mm(0.3)} is kept where there is room.`,
+          }
+        : {
+            head: `No hole of ${mm(worst.need)} fits ${many ? 'some openings' : who.toLowerCase()}`,
+            text: `${many ? `${who}; the` : 'The'} largest that spares the line is ${mm(worst.have)}.`,
+          }
+    case 'bend':
+      return {
+        head: many ? `${who} have curves down to ${r(worst.have)}` : `${who} has a curve of ${r(worst.have)}`,
+        text:
+          g.state === 'near'
+            ? `${name} rounds ${r(worst.need)} at best, so it is pivoted there, about 5 s each.`
+            : `${name} rounds ${r(worst.need)} at best. Pivot there, take a smaller blade, or redraw it.`,
+      }
+    case 'swing':
+      return worst.state === 'near'
+        ? {
+            head: `${who}: turn the blade a quarter`,
+            text: `The board would reach ${mm(worst.need)} behind the blade, and the ${job.saw.kind === 'frame' ? 'frame' : 'arm'} stands at ${mm(worst.have)}. Fed from the side it swings clear.`,
+          }
+        : {
+            head: `${who} ${many ? 'run' : 'runs'} into the ${job.saw.kind === 'frame' ? 'frame' : 'arm'}`,
+            text: `The board reaches ${mm(worst.need)} behind the blade; this saw has ${mm(worst.have)}. Cut the board smaller, use a blade that needs no turning, or a deeper saw.`,
+          }
+    case 'web':
+      return {
+        head:
+          g.items.length === 1
+            ? `The web beside ${who.toLowerCase()} is ${r(worst.have)}`
+            : `${g.items.length} webs are down to ${r(worst.have)}`,
+        text:
+          worst.state === 'beyond'
+            ? `With this blade’s push ${r(worst.need)} should stand. Saw there last and slowly, or draw it wider.`
+            : `${r(worst.need)} would be the least. ${who}: they come late, so that they stand alone only briefly.`,
+      }
+    case 'island':
+      return {
+        head: many ? `${rings.length} islands will fall` : 'An island will fall',
+        text: 'It lies loose inside an opening: with the waste it drops out. Keep it if it is a piece of its own.',
+      }
+    case 'rough':
+      return {
+        head: `${who} ${many ? 'are' : 'is'} drawn with a shaking line`,
+        text: 'Its bends are read from a calmed line, within a few hundredths.',
+      }
+    case 'corners':
+      return {
+        head: `${worst.have} corner${worst.have === 1 ? '' : 's'} to turn`,
+        text: `Pivot in the waste: ${minutesWords(worst.need)} of the time above.`,
+      }
+  }
+}
+
+export function remedyWords(r: Remedy, say: Say): string {
+  switch (r.kind) {
+    case 'pivot':
+      return 'Pivot there'
+    case 'blade':
+      return `Take ${bladeWords(r.blade, say)}`
+    case 'join':
+      return `Join ends up to ${lengthWords(r.tolerance, say)}`
+    case 'keep-island':
+      return r.rings.length > 1 ? 'Keep the islands' : 'Keep the island'
+    case 'own-order':
+      return 'Use the suggested order'
+    case 'own-hole':
+      return 'Put the hole back'
+  }
+}
+
+const rounded = (s: number) => minutesWords(s < 600 ? s : Math.round(s / 300) * 300)
+/** A range of time, mid figure first where it is narrow. */
+export const timeRange = (r: Range): string => (r.high - r.low < 60 ? rounded(r.mid) : `${rounded(r.low)} – ${rounded(r.high)}`)
+export const countRange = (r: Range): string => (r.low === r.high ? String(r.mid) : `${r.low} to ${r.high}`)
+export const moneyRange = (r: Range): string => `${decimal(r.low, 0)} – ${decimal(r.high, 0)}`
+
+/** What the time is made of, for “why?”. */
+export function billInputs(b: Bill): { name: string; value: string }[] {
+  return [
+    { name: 'sawing', value: minutesWords(b.cutting) },
+    { name: 'threading', value: minutesWords(b.threading) },
+    { name: 'drilling', value: minutesWords(b.drilling) },
+    { name: 'corners', value: minutesWords(b.pivots) },
+    { name: 'setting up', value: minutesWords(b.setting) },
+    { name: 'clean-up', value: minutesWords(b.cleanUp) },
+  ]
+}
+
+export const orderRule =
+  'The order keeps thin webs whole as long as it can and the walk from hole to hole short: for every web, the cutting time left after both its neighbours are out, divided by its width; plus 0.05 minutes for each millimetre between holes.'
+
+export const transferWords: Record<Transfer, { name: string; how: string; off: string }> = {
+  'tape-under': {
+    name: 'Tape, print on top',
+    how: 'Clear tape on the stock, the print glued to the tape.',
+    off: 'Peel the tape; the pattern comes with it.',
+  },
+  'print-glue': {
+    name: 'Print glued on',
+    how: 'The print glued straight to the stock.',
+    off: 'Wet or warm the paper, scrape, then wipe the glue off.',
+  },
+  'tape-over': {
+    name: 'Print, tape over',
+    how: 'The print glued on, clear tape over it.',
+    off: 'Peel the tape, then wet or warm the paper off.',
+  },
+  trace: { name: 'Traced', how: 'Traced through, with a bold line where dust will lie.', off: 'Rub or sand the line off.' },
+}
+
+export const slipWords: Record<SlipVerdict, string> = {
+  vanishes: 'It vanishes once the pattern is off.',
+  shows: 'It will show on a flowing line. Fair the curve on both sides of it.',
+  weakens: 'It leaves the web thinner than the push allows. Saw the other side last, with little push.',
+  gapes: 'The gap will show. Saw the other part to match, or fill it.',
+  binds: 'They will not go together. Take the high spot off first.',
+}
+
+const eventWords: Record<Event['what'], string> = {
+  pivot: 'pivot',
+  loop: 'loop in the waste',
+  relief: 'relief cut',
+  clear: 'back out and clear dust',
+}
+const facingWords: Record<Facing, string> = {
+  ahead: '',
+  left: 'Blade turned a quarter to the left.',
+  right: 'Blade turned a quarter to the right.',
+}
+
+/** What to watch at one ring, in the order it matters at the saw. Bold between asterisks, as everywhere. */
+export function watchWords(
+  r: RingReckoning,
+  found: Reckoning,
+  job: Job,
+  say: Say,
+): { state: 'near' | 'beyond' | undefined; text: string }[] {
+  const out: { state: 'near' | 'beyond' | undefined; text: string }[] = []
+  const mm = (x: number) => lengthWords(Math.round(x * 100) / 100, say)
+  if (r.web) {
+    const t = found.troubles.find((x) => x.kind === 'web' && x.rings.includes(r.ring.id))
+    const other = r.web.a === r.ring.id ? r.web.b : r.web.a
+    if (t)
+      out.push({
+        state: t.state === 'beyond' ? 'beyond' : 'near',
+        text: `**Thin web ${other === r.ring.id ? 'within it' : `to ${ringName(found, other).toLowerCase()}`}, ${roundWords(r.web.width, say)}.** That side comes last; slow there.`,
+      })
+  }
+  const blocked = r.swing.blocked[r.swing.facing][r.plan.direction]
+  if (blocked > 0)
+    out.push({
+      state: 'beyond',
+      text: `**The board meets the ${job.saw.kind === 'frame' ? 'frame' : 'arm'}** on ${mm(blocked)} of the way.`,
+    })
+  if (r.swing.facing !== 'ahead') out.push({ state: 'near', text: facingWords[r.swing.facing] })
+  if (r.kerf.fit !== 'whole') out.push({ state: 'beyond', text: 'The kerf does not pass everywhere: saw what it reaches.' })
+  if (r.hole && !r.hole.fits) out.push({ state: 'beyond', text: `The hole of ${mm(found.drill)} touches the line.` })
+  const counts = new Map<Event['what'], number>()
+  for (const e of r.plan.events) counts.set(e.what, (counts.get(e.what) ?? 0) + 1)
+  if (counts.size)
+    out.push({ state: undefined, text: `Corners: ${listWords([...counts].map(([what, n]) => `${n} × ${eventWords[what]}`))}.` })
+  return out
+}
+
+/** Which way round, and where the waste lies. */
+export function wayRoundWords(r: RingReckoning): string {
+  const way = r.plan.direction === 'clockwise' ? 'clockwise' : 'anticlockwise'
+  return r.ring.role === 'opening'
+    ? `The cut runs **${way}** from the hole; waste inside.`
+    : `Enter from the edge, run **${way}**; waste outside.`
+}
+
+export const readNoteWords = (n: ReadNote): string =>
+  `${n.count > 1 ? `${n.count} × ` : ''}${n.what} (${n.at.slice(0, 3).join('; ')}${n.count > 3 ? '; …' : ''})`

@@ -1,0 +1,156 @@
+import { decimal } from '../quantity/index.js'
+import { drawnRadius, type Job } from '../job/index.js'
+import {
+  tradesAgainst,
+  type Criterion,
+  type MakeDo,
+  type Ranked,
+  type SchoolPick,
+  type SizeSchool,
+  type Trade,
+  type Verdict,
+} from '../choose/index.js'
+import type { FeedLimit, SpeedBand } from '../cut/index.js'
+import { turnRadius } from '../blade/index.js'
+import { feedWords, lengthWords, listWords, minutesWords, sizeWords, type Say } from './say.js'
+import { marginWords } from './limit.js'
+
+/** Smallest drawn curve the blade rounds in the job's manner, on the job's side of the line; 0 for blades that need no turning. */
+export function drawnTurn(job: Job, v: Pick<Verdict, 'blade'>): number | undefined {
+  const r = turnRadius(v.blade, job.cut.turn)
+  if (r === undefined || r === 0 || job.cut.turn === 'pivot') return r
+  return drawnRadius(job.cut, v.blade, r)
+}
+
+export const feedLimitWords: Record<FeedLimit, string> = {
+  gap: 'its gaps would fill',
+  bow: 'it would bow',
+  control: 'your hand could not steer',
+  stroke: 'dust could not leave the middle of the cut',
+}
+
+/** Why the first stands first. */
+export function firstReasons(r: Ranked, job: Job, say: Say): string {
+  const good: string[] = []
+  const asked = r.margins.find((m) => m.limit === 'turn')
+  if (asked)
+    good.push(
+      r.blade.pattern === 'twisted' ? 'needs no turning' : asked.ratio > 1.15 ? 'turns your curve with room' : 'just turns your curve',
+    )
+  if (r.edge.chips) good.push('but chips the underside deeper than the veneer')
+  else if (r.blade.reverseZone && r.edge.underside < 0.06) good.push('cleans the underside')
+  if (r.edge.cleanUp < 10) good.push('leaves little to clean up')
+  const worst = r.margins.filter((m) => m.state === 'near')
+  const narrow = worst.length ? ` ${marginWords(worst[0]!, job, say)}` : ''
+  return `Feeds ${feedWords(r.feed.value, say)} before ${feedLimitWords[r.feed.limit]}${good.length ? `; ${listWords(good)}` : ''}.${narrow}`
+}
+
+/** Which differences mean something to a reader, as [better, worse] words. */
+function tradeWords(t: Trade, say: Say): string {
+  const better = t.by > 0
+  const words: Record<Criterion, string> = {
+    edge: better ? 'smoother edge' : 'rougher edge',
+    underside: better ? 'cleaner underside' : t.mine > 0.05 ? `tears ${lengthWords(t.mine, say)} underneath` : 'more fuzz underneath',
+    pace: better ? `faster, ${feedWords(t.mine, say)}` : `slower, ${feedWords(t.mine, say)}`,
+    time: better ? `done in ${minutesWords(t.mine)} with clean-up` : `takes ${minutesWords(t.mine)} with clean-up`,
+    strength: better ? 'stronger' : 'breaks sooner',
+    waste: better ? 'thinner line' : 'wider line',
+    cost: better ? 'costs less' : `costs about ${decimal(t.mine, 1)} times a plain blade`,
+    place: t.mine < t.first ? 'nearer the small end' : 'nearer the big end',
+  }
+  return words[t.criterion]
+}
+
+/** What another blade gains and loses against the first. */
+export function tradesWords(r: Ranked, first: Ranked, say: Say): string {
+  const all = tradesAgainst(r, first)
+  const gains = all.gains
+    .filter((t) => t.criterion !== 'place')
+    .slice(0, 2)
+    .map((t) => tradeWords(t, say))
+  const losses = all.losses
+    .filter((t) => t.criterion !== 'place')
+    .slice(0, 2)
+    .map((t) => tradeWords(t, say))
+  const place = [...all.gains, ...all.losses].find((t) => t.criterion === 'place')
+  const parts = [gains.length ? `Gains: ${listWords(gains)}.` : '', losses.length ? `Loses: ${listWords(losses)}.` : '']
+  if (place && gains.length + losses.length < 3) parts.push(`Sits ${tradeWords(place, say)} of its window.`)
+  return parts.filter(Boolean).join(' ') || 'As good as the first for this job.'
+}
+
+export const gradeWords: Record<Verdict['edge']['grade'], string> = { finest: 'finest', fine: 'fine', fair: 'fair', rough: 'rough' }
+
+export const schoolNames: Record<SizeSchool, string> = {
+  balance: 'Balanced',
+  ladder: 'By thickness',
+  teeth: 'By teeth in the work',
+  biggest: 'Biggest that turns',
+  smallest: 'Smallest that bites',
+  'few-sizes': 'A few sizes, adjust speed',
+}
+const schoolBecause: Record<SizeSchool, string> = {
+  balance: 'weighs finish against pace as the slider stands',
+  ladder: 'thicker or denser stock, bigger blade',
+  teeth: 'aims at a fixed number of teeth in the stock',
+  biggest: 'strength and straightness first',
+  smallest: 'finish and detail first',
+  'few-sizes': 'keeps No. 2, 5 and 9 (or 2/0, 1 and 4) and changes the strokes',
+}
+
+/** What a school picks and where it parts from the balanced pick. */
+export function schoolWords(p: SchoolPick, balanced: Ranked, say: Say): { name: string; because: string; parts: string } {
+  const v = p.pick
+  const same = v.blade.id === balanced.blade.id
+  const size = v.blade.width > balanced.blade.width ? 'bigger' : v.blade.width < balanced.blade.width ? 'smaller' : 'of the same width'
+  const pace = v.feed.value / balanced.feed.value - 1
+  const time = v.time.total / balanced.time.total - 1
+  const percent = (x: number) => `${Math.abs(Math.round(x * 100))} %`
+  return {
+    name: schoolNames[p.school],
+    because: schoolBecause[p.school],
+    parts: same
+      ? 'same blade'
+      : `${sizeWords(v.blade)}, ${size}; feeds ${percent(pace)} ${pace >= 0 ? 'faster' : 'slower'}, ${v.edge.grade} edge, ${percent(time)} ${time >= 0 ? 'more' : 'less'} time with clean-up (${feedWords(v.feed.value, say)})`,
+  }
+}
+
+/** Why the speed band ends where it does. */
+export function speedWords(band: SpeedBand): string {
+  if (band.trouble === 'heat') return 'Even the slowest stroke of this saw heats the edge; stop often, or use a slower saw.'
+  if (band.trouble === 'rub') return 'Even at its slowest this saw strokes faster than you can feed; the blade will rub and brown the edge.'
+  return { heat: 'Faster heats the edge.', rub: 'Faster only rubs: you cannot feed it.', saw: 'As fast as this saw goes.' }[band.limit]
+}
+
+/** What to do when the blade bogs down: which of the two schools is right here, by the limit that holds. */
+export function bogWords(v: Verdict): string {
+  if (v.speed.limit === 'heat' && v.feed.inputs.spm >= v.speed.value)
+    return 'Bogs down? Fewer strokes and less push: heat is near, and the gaps need time.'
+  switch (v.feed.limit) {
+    case 'gap':
+      return 'Bogs down? More strokes a minute, same push: each tooth then takes less and its gap stays open.'
+    case 'bow':
+      return 'Bogs down? Push less, or stroke faster: at this push the blade bows. If that does not help it is dull.'
+    case 'stroke':
+      return 'Bogs down? Back out and clear the dust; the stock is taller than the stroke.'
+    case 'control':
+      return 'Bogs down? It should not at the pace you can steer: look for a dull blade.'
+  }
+}
+
+/** How the nearest owned blade is made to do, and what that costs against the suggested one. */
+export function makeDoWords(m: MakeDo, first: Verdict | undefined, say: Say): string {
+  const v = m.verdict
+  const how = {
+    stress: 'tension it to the top of its band',
+    pivot: 'pivot the corners',
+    ordinary: 'let it bow a little more',
+    rough: 'accept a rougher edge',
+  }
+  const changes = m.changes.map((c) => how[c])
+  const steps = `${v.speed.low === v.speed.high ? v.speed.value : `${v.speed.low}–${v.speed.high}`} strokes a minute, ${feedWords(v.feed.value, say)}`
+  const cost =
+    first && first.blade.id !== v.blade.id
+      ? ` Against ${sizeWords(first.blade)} ${first.blade.name.toLowerCase()}: ${v.edge.grade} edge for ${first.edge.grade}, ${minutesWords(v.time.total)} for ${minutesWords(first.time.total)}.`
+      : ''
+  return `${changes.length ? `${listWords(changes)[0]!.toUpperCase()}${listWords(changes).slice(1)}; ` : ''}${steps}.${cost}`
+}

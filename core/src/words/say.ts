@@ -1,0 +1,58 @@
+import { decimal, noteOf, printLength, type LengthUnit } from '../quantity/index.js'
+import { countedTpi, type Blade } from '../blade/index.js'
+
+/** How the user wants to be spoken to. */
+export interface Say {
+  unit: LengthUnit
+  /** blades by size and pattern, or by teeth per inch first */
+  naming: 'size' | 'tpi'
+}
+
+export const lengthWords = (mm: number, say: Say): string => printLength(mm, say.unit)
+
+/** A radius or setting nobody makes finer than this: 0.1 mm from 1 up, or three places of an inch. */
+export const roundWords = (mm: number, say: Say): string =>
+  say.unit === 'mm' ? `${decimal(mm, mm < 1 ? 2 : 1)} mm` : `${decimal(mm / 25.4, 3)}″`
+
+/** Feed in mm/s or inches a minute, as each unit's users speak of it. */
+export function feedWords(mmPerS: number, say: Say): string {
+  return say.unit === 'mm' ? `${decimal(mmPerS, 1)} mm/s` : `${decimal((mmPerS * 60) / 25.4, 1)} in/min`
+}
+
+/** Bite per tooth: thousandths of a millimetre or of an inch. */
+export function biteWords(mm: number, say: Say): string {
+  return say.unit === 'mm' ? `${decimal(mm * 1000, 1)} µm` : `${decimal((mm / 25.4) * 1000, 2)} thou`
+}
+
+export function minutesWords(seconds: number): string {
+  if (seconds < 90) return `${Math.round(seconds / 5) * 5} s`
+  const minutes = Math.round(seconds / 60)
+  if (minutes < 60) return `${minutes} min`
+  return minutes % 60 ? `${Math.floor(minutes / 60)} h ${minutes % 60} min` : `${minutes / 60} h`
+}
+
+/** A pitch as a note, with its cents where they matter. */
+export function noteWords(hz: number): string {
+  const { name, cents } = noteOf(hz)
+  return Math.abs(cents) < 8 ? name : `${name} ${cents > 0 ? '+' : '−'} ${Math.abs(cents)}`
+}
+/** Nearest note alone. */
+export const plainNote = (hz: number): string => noteOf(hz).name
+
+export function sizeWords(blade: Pick<Blade, 'size'>): string {
+  return /^\d/.test(blade.size) ? `No. ${blade.size}` : blade.size[0]!.toUpperCase() + blade.size.slice(1)
+}
+
+export const tpiWords = (blade: Pick<Blade, 'spacing'>): string => `${Math.round(countedTpi(blade) * 2) / 2} TPI`
+
+/** What a user calls this blade. */
+export function bladeWords(blade: Blade, say: Say): string {
+  return say.naming === 'tpi'
+    ? `${tpiWords(blade)} ${blade.name.toLowerCase()}, ${sizeWords(blade)}`
+    : `${sizeWords(blade)} ${blade.name.toLowerCase()}`
+}
+
+export const listWords = (words: readonly string[]): string =>
+  words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`
+
+export const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1)

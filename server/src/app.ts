@@ -1,0 +1,77 @@
+import compress from '@fastify/compress'
+import helmet from '@fastify/helmet'
+import files from '@fastify/static'
+import Fastify, { type FastifyInstance } from 'fastify'
+import { handover, handoverLimits, type HandoverLimits } from './handover.js'
+
+export interface Options {
+  /** folder of the built app */
+  root: string
+  /** tell a first visitor to begin with the demo data */
+  demo: boolean
+  /** addresses other devices of the network reach it at; none on loopback */
+  reach?: readonly string[]
+  /** key and certificate for TLS */
+  https?: { key: string; cert: string }
+  limits?: Partial<HandoverLimits>
+}
+
+const start = {
+  response: {
+    200: {
+      type: 'object',
+      required: ['demo', 'reach'],
+      properties: { demo: { type: 'boolean' }, reach: { type: 'array', items: { type: 'string' } } },
+    },
+  },
+}
+const health = { response: { 200: { type: 'object', required: ['ok'], properties: { ok: { type: 'boolean' } } } } }
+
+/** The server: the built app, a word on how to start, a health route, and the hand-over between a user's own devices. */
+export async function build({ root, demo, reach = [], https, limits }: Options): Promise<FastifyInstance> {
+  const common = { bodyLimit: 1024, logger: false, routerOptions: { maxParamLength: 200 } } as const
+  const app = (https ? Fastify({ ...common, https }) : Fastify(common)) as unknown as FastifyInstance
+
+  await app.register(helmet, {
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        scriptSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        connectSrc: ["'self'"],
+        fontSrc: ["'self'"],
+        manifestSrc: ["'self'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        styleSrc: ["'self'", "'unsafe-inline'"], // the component library writes its styles into the page
+        baseUri: ["'none'"],
+        formAction: ["'none'"],
+        frameAncestors: ["'none'"],
+      },
+    },
+    referrerPolicy: { policy: 'no-referrer' },
+    strictTransportSecurity: false, // plain HTTP on loopback
+  })
+  app.addHook('onSend', async (_request, reply) => {
+    reply.header('Permissions-Policy', 'camera=(), geolocation=(), payment=(), usb=()')
+  })
+  await app.register(compress)
+
+  app.get('/health', { schema: health }, async () => ({ ok: true }))
+  app.get('/start.json', { schema: start }, async (_request, reply) => reply.header('Cache-Control', 'no-store').send({ demo, reach }))
+  await handover(app, { ...handoverLimits, ...limits })
+
+  await app.register(files, {
+    root,
+    setHeaders(reply, path) {
+      // hashed names never change; the page and the service worker must be asked for each time
+      reply.header('Cache-Control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache')
+    },
+  })
+  app.setNotFoundHandler((request, reply) => {
+    const page = request.method === 'GET' && (request.headers.accept ?? '').includes('text/html')
+    if (page) return reply.header('Cache-Control', 'no-cache').sendFile('index.html')
+    return reply.code(404).send({ error: 'There is nothing here.' })
+  })
+  return app
+}

@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import { useRegisterSW } from 'virtual:pwa-register/vue'
+import { useJob } from '../store/job'
+
+const { needRefresh, updateServiceWorker } = useRegisterSW()
+const jobs = useJob()
+async function update() {
+  await jobs.settle()
+  await updateServiceWorker(true)
+}
+</script>
+
+<template>
+  <p v-if="needRefresh" class="update" role="status">
+    <span><strong>Update ready.</strong> Your work is kept.</span>
+    <button class="act main" @click="update">Reload now</button>
+    <button class="act plain" @click="needRefresh = false">Later</button>
+  </p>
+</template>
+
+<style scoped>
+.update {
+  position: fixed;
+  left: 50%;
+  translate: -50% 0;
+  bottom: 16px;
+  z-index: 21;
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  padding: 8px 12px;
+  background: var(--sheet);
+  border: 1px solid var(--ink);
+  border-radius: 3px;
+}
+</style>

@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Cut } from '@green-pitch/core'
+import { useJob } from '../../store/job'
+import Choice from '../../ui/Choice.vue'
+import Count from '../../ui/Count.vue'
+import LengthInput from '../../ui/LengthInput.vue'
+import Themed from '../../ui/Themed.vue'
+
+const jobs = useJob()
+const cut = computed(() => jobs.job.cut)
+const put = <K extends keyof Cut>(key: K, value: Cut[K]) => jobs.editCut({ [key]: value }, `cut ${key}`)
+function kind(value: Cut['kind']) {
+  jobs.editCut(value === 'straight' ? { kind: value, radius: undefined } : { kind: value, radius: cut.value.radius ?? 10 }, 'cut kind')
+}
+</script>
+
+<template>
+  <Themed>
+    <div class="fields">
+      <Choice
+        label="What"
+        :model-value="cut.kind"
+        :options="[
+          { value: 'pierced', label: 'Pierced' },
+          { value: 'outline', label: 'Outline' },
+          { value: 'straight', label: 'Straight' },
+        ]"
+        @update:model-value="kind"
+      />
+      <LengthInput
+        v-if="cut.kind !== 'straight'"
+        label="Tightest drawn curve"
+        :model-value="cut.radius"
+        none="none"
+        @update:model-value="(v) => put('radius', v)"
+      />
+      <Choice
+        v-if="cut.radius !== undefined"
+        label="Centre of that curve"
+        :model-value="cut.centre"
+        :options="[
+          { value: 'waste', label: 'In the waste' },
+          { value: 'kept', label: 'In the piece' },
+        ]"
+        @update:model-value="(v) => put('centre', v)"
+      />
+      <Choice
+        v-if="cut.radius !== undefined"
+        label="Taken"
+        :model-value="cut.turn"
+        :options="[
+          { value: 'flowing', label: 'Flowing' },
+          { value: 'worked', label: 'Worked' },
+          { value: 'pivot', label: 'Corners pivoted' },
+        ]"
+        @update:model-value="(v) => put('turn', v)"
+      />
+      <LengthInput label="Narrowest web left" :model-value="cut.web" none="none" @update:model-value="(v) => put('web', v)" />
+      <LengthInput
+        v-if="cut.kind === 'pierced'"
+        label="Starting hole"
+        :model-value="cut.hole"
+        none="any drill"
+        @update:model-value="(v) => put('hole', v)"
+      />
+      <Choice
+        label="The line"
+        :model-value="cut.line"
+        :options="[
+          { value: 'leave', label: 'Leave' },
+          { value: 'split', label: 'Split' },
+          { value: 'take', label: 'Take' },
+        ]"
+        @update:model-value="(v) => put('line', v)"
+      />
+      <Choice
+        label="Finish"
+        :model-value="cut.finish"
+        :options="[
+          { value: 'careful', label: 'Careful' },
+          { value: 'ordinary', label: 'Ordinary' },
+          { value: 'rough', label: 'Rough' },
+        ]"
+        @update:model-value="(v) => put('finish', v)"
+      />
+      <Choice
+        label="Faces that show"
+        :model-value="cut.shows"
+        :options="[
+          { value: 'face', label: 'One' },
+          { value: 'both', label: 'Both' },
+        ]"
+        @update:model-value="(v) => put('shows', v)"
+      />
+      <Choice
+        label="Your hand"
+        :model-value="cut.skill"
+        :options="[
+          { value: 'learning', label: 'Learning' },
+          { value: 'practised', label: 'Practised' },
+          { value: 'sure', label: 'Sure' },
+        ]"
+        @update:model-value="(v) => put('skill', v)"
+      />
+      <LengthInput label="Length of cut" :model-value="cut.length" @update:model-value="(v) => v && put('length', v)" />
+      <Count
+        v-if="cut.kind === 'pierced'"
+        label="Openings"
+        :model-value="cut.openings"
+        :min="0"
+        :max="5000"
+        whole
+        @update:model-value="(v) => v !== undefined && put('openings', v)"
+      />
+    </div>
+  </Themed>
+</template>
+
+<style scoped src="./part.css"></style>

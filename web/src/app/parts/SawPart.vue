@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { lengthWords, rankBlades, sawById, speedRange, wayWords, type Saw } from '@green-pitch/core'
+import { useAnswer } from '../../store/answer'
+import { useJob } from '../../store/job'
+import { useSettings } from '../../store/settings'
+import { useShop } from '../../store/shop'
+import { withSaw } from '../../store/edits'
+import Mark from '../../ui/Mark.vue'
+
+const jobs = useJob()
+const shop = useShop()
+const answer = useAnswer()
+const settings = useSettings()
+/** How many blades each saw would have for this job: the choice shows its consequence before it is made. */
+const rows = computed(() =>
+  [...shop.saws]
+    .sort((a, b) => Number(shop.mine.has(b.id)) - Number(shop.mine.has(a.id)))
+    .map((saw) => ({
+      saw,
+      mine: shop.mine.has(saw.id),
+      blades:
+        saw.id === jobs.job.saw.id
+          ? answer.ranked.length
+          : rankBlades({ ...answer.job, saw, stress: undefined, spm: undefined }, { blades: shop.catalogue }).value.length,
+    })),
+)
+const about = (s: Saw) =>
+  `${speedRange(s).join('–')} strokes/min, ${lengthWords(s.throat, settings.say)} deep, ${s.ends.join(' and ')} ends`
+const take = (saw: Saw) => jobs.edit((t) => withSaw(t, saw), 'saw')
+const offers = computed(() => answer.ways.filter((w) => w.kind === 'saw'))
+/** The job keeps the profile it was reckoned with; a profile edited since is offered, never slipped in. */
+const newer = computed(() => {
+  const now = shop.saws.find((s) => s.id === jobs.job.saw.id) ?? sawById(jobs.job.saw.id)
+  return now && JSON.stringify(now) !== JSON.stringify(jobs.job.saw) ? now : undefined
+})
+</script>
+
+<template>
+  <p v-if="newer" class="say">
+    <Mark state="near" />This saw’s profile has changed since the job was reckoned.
+    <button class="act" @click="take(newer)">Reckon again with it</button>
+  </p>
+  <p v-if="offers.length" class="say">
+    <Mark state="beyond" />No blade this saw holds will do.
+    <button v-for="w in offers.slice(0, 3)" :key="w.saw!.id" class="act" @click="take(w.saw!)">{{ wayWords(w, settings.say).act }}</button>
+  </p>
+  <div class="list">
+    <button v-for="r in rows" :key="r.saw.id" class="row" :aria-pressed="r.saw.id === jobs.job.saw.id" @click="take(r.saw)">
+      <Mark :state="r.blades ? 'within' : 'beyond'" />
+      <span>{{ r.saw.name }}<span v-if="r.mine" class="soft"> (yours)</span></span
+      ><span class="soft">{{ about(r.saw) }}</span
+      ><span>{{ r.blades ? `${r.blades} blade${r.blades === 1 ? '' : 's'} will do` : 'none will do' }}</span>
+    </button>
+  </div>
+</template>
+
+<style scoped src="./part.css"></style>

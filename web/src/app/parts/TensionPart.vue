@@ -1,0 +1,142 @@
+<script setup lang="ts">
+import { computed, ref, useId } from 'vue'
+import {
+  bandWords,
+  emptyBandWords,
+  lengthWords,
+  noteWords,
+  parsePitch,
+  pitchFromStress,
+  stressFromPitch,
+  tensionFromStress,
+  thumbMove,
+} from '@green-pitch/core'
+import { useAnswer } from '../../store/answer'
+import { useJob } from '../../store/job'
+import { useSettings } from '../../store/settings'
+import Mark from '../../ui/Mark.vue'
+
+const jobs = useJob()
+const answer = useAnswer()
+const settings = useSettings()
+const id = useId()
+const text = ref('')
+const trouble = ref('')
+const band = computed(() => answer.band)
+const stress = computed(() => answer.verdict.stress)
+const at = (stress: number) => ({
+  stress,
+  tension: tensionFromStress(answer.blade, stress),
+  pitch: pitchFromStress(answer.blade, stress, answer.job.saw.span),
+})
+/** Two schools inside one band: a moderate third of the way up, or high and ringing near its top. */
+const within = (share: number) => at(band.value.value.low.stress + share * (band.value.value.high.stress - band.value.value.low.stress))
+const edges = computed(() =>
+  [
+    { name: 'Lowest that stays straight', ...band.value.value.low },
+    ...(band.value.empty
+      ? []
+      : [
+          { name: 'Moderate school', ...within(0.35) },
+          { name: 'High and ringing school', ...within(0.85) },
+        ]),
+    { name: answer.job.stress === undefined ? 'Reckoned at (the saw’s usual)' : 'Heard', ...at(stress.value) },
+    {
+      name: { strength: 'Safe for the blade', grip: 'Held by the clamps', saw: 'Pulled by this saw' }[band.value.limit],
+      ...band.value.value.high,
+    },
+  ].sort((a, b) => a.stress - b.stress),
+)
+const move = (s: number) => lengthWords(thumbMove(answer.job, answer.blade, s, 1), settings.say)
+function heard() {
+  const read = parsePitch(text.value)
+  if (!read.ok) {
+    trouble.value = read.message
+    return
+  }
+  try {
+    const value = stressFromPitch(answer.blade, read.hz, answer.job.saw.span)
+    if (value > 2500) {
+      trouble.value = 'No blade bears that; is it an overtone, or another blade?'
+      return
+    }
+    trouble.value = ''
+    jobs.editJob({ stress: value }, 'stress')
+  } catch (error) {
+    trouble.value = error instanceof Error ? error.message : String(error)
+  }
+}
+</script>
+
+<template>
+  <p v-if="band.empty" class="say"><Mark state="beyond" />{{ emptyBandWords(band) }}</p>
+  <p v-else class="say">
+    <Mark state="within" />Green on this saw, for this blade in this stock: <strong>{{ bandWords(band) }}</strong>.
+  </p>
+  <table>
+    <thead>
+      <tr>
+        <th />
+        <th>Note</th>
+        <th>Hz</th>
+        <th>MPa</th>
+        <th>N</th>
+        <th>Moves under 1 N</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="e in edges" :key="e.name">
+        <th scope="row">{{ e.name }}</th>
+        <td>{{ noteWords(e.pitch) }}</td>
+        <td>{{ e.pitch.toFixed(0) }}</td>
+        <td>{{ e.stress.toFixed(0) }}</td>
+        <td>{{ e.tension.toFixed(1) }}</td>
+        <td>{{ move(e.stress) }}</td>
+      </tr>
+    </tbody>
+  </table>
+  <form class="fields" @submit.prevent="heard">
+    <div class="field wide">
+      <label :for="id">Heard by another tuner: note or hertz</label>
+      <input
+        :id="id"
+        v-model="text"
+        class="plain-input"
+        placeholder="G5 +12, or 790"
+        autocomplete="off"
+        :aria-invalid="!!trouble"
+        :aria-describedby="`${id}-say`"
+      />
+      <span :id="`${id}-say`" class="beyond">{{ trouble }}</span>
+    </div>
+    <div class="field"><span>&nbsp;</span><button class="act main">Reckon with it</button></div>
+    <div v-if="answer.job.stress !== undefined" class="field">
+      <span>&nbsp;</span
+      ><button type="button" class="act" @click="jobs.editJob({ stress: undefined }, 'stress')">Forget what was heard</button>
+    </div>
+  </form>
+</template>
+
+<style scoped src="./part.css"></style>
+<style scoped>
+table {
+  border-collapse: collapse;
+  margin-bottom: 12px;
+}
+th,
+td {
+  text-align: right;
+  padding: 4px 12px 4px 0;
+  border-bottom: 1px solid var(--faint);
+  font-weight: 400;
+}
+td {
+  font-family: var(--mono);
+}
+thead th {
+  color: var(--soft);
+}
+tbody th {
+  text-align: left;
+}
+</style>

@@ -1,0 +1,33 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import Bench from '../places/bench/Bench.vue'
+
+/** Places in the order people work; groups as the navigation shows them. */
+export const places = [
+  { group: 'Plan', name: 'Bench', path: '/' },
+  { group: 'Plan', name: 'Pattern', path: '/pattern' },
+  { group: 'Plan', name: 'Jobs', path: '/jobs' },
+  { group: 'Cut', name: 'Run', path: '/run' },
+  { group: 'Learn', name: 'Log', path: '/log' },
+  { group: 'Shop', name: 'Drawer', path: '/drawer' },
+  { group: 'Shop', name: 'Saws', path: '/saws' },
+  { group: 'Shop', name: 'Settings', path: '/settings' },
+] as const
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'Bench', component: Bench },
+    { path: '/pattern', name: 'Pattern', component: () => import('../places/pattern/Pattern.vue') },
+    { path: '/run', name: 'Run', component: () => import('../places/run/Run.vue') },
+    { path: '/pick/:code', name: 'Pick up', component: () => import('../places/run/Run.vue'), props: true },
+    { path: '/jobs', name: 'Jobs', component: () => import('../places/jobs/Jobs.vue') },
+    { path: '/log', name: 'Log', component: () => import('../places/log/Log.vue') },
+    { path: '/drawer', name: 'Drawer', component: () => import('../places/drawer/Drawer.vue') },
+    { path: '/saws', name: 'Saws', component: () => import('../places/saws/Saws.vue') },
+    { path: '/settings', name: 'Settings', component: () => import('../places/settings/Settings.vue') },
+    { path: '/:rest(.*)*', redirect: '/' },
+  ],
+})
+router.afterEach((to) => {
+  document.title = to.name === 'Bench' ? 'Green Pitch' : `${String(to.name)}, Green Pitch`
+})

@@ -1,0 +1,31 @@
+import { db } from '../data/db'
+import { useJob } from '../store/job'
+import { useSettings } from '../store/settings'
+import { useShop } from '../store/shop'
+import { useTrouble } from '../store/trouble'
+
+/** Reads what is stored; on the very first start asks the server whether to begin with the demo. */
+export async function start(): Promise<void> {
+  try {
+    await useSettings().load()
+    if (!(await db.meta.get('started'))) {
+      if (await serverSaysDemo()) await (await import('../data/demo')).loadDemo()
+      else await db.meta.put({ key: 'started', value: true })
+    }
+    await useShop().load()
+    await useJob().load()
+    useJob().follow()
+  } catch (error) {
+    // no storage: the Bench still answers, and says that nothing is kept
+    useTrouble().report(error)
+  }
+}
+
+async function serverSaysDemo(): Promise<boolean> {
+  try {
+    const answer = (await (await fetch('/start.json')).json()) as { demo?: boolean }
+    return answer.demo === true
+  } catch {
+    return false // offline or another server: begin plainly
+  }
+}

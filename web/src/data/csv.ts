@@ -1,0 +1,119 @@
+import Papa from 'papaparse'
+import { bladeById, blades, MODEL, type LogEntry } from '@green-pitch/core'
+import type { DrawerRecord, LogRecord } from './records'
+
+/** Spreadsheets must not run a cell as a formula. */
+const guard = { escapeFormulae: /^[=+\-@\t\r]/ }
+const unguarded = (text: string) => text.replace(/^'(?=[=+\-@\t\r])/, '')
+
+export function drawerCsv(rows: readonly DrawerRecord[]): string {
+  return Papa.unparse(
+    rows.map((r) => ({
+      blade: r.blade.id,
+      name: `${r.blade.size} ${r.blade.name}`,
+      count: r.count,
+      minutes_used: r.minutes,
+      note: r.note,
+      width_mm: r.blade.width,
+      thickness_mm: r.blade.thickness,
+      kerf_mm: r.blade.kerf,
+    })),
+    guard,
+  )
+}
+
+export interface CsvIn<T> {
+  rows: T[]
+  refused: string[]
+}
+
+const parse = (text: string) =>
+  Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transformHeader: (h) => h.trim().toLowerCase(),
+  })
+const number = (text: string | undefined): number => (text === undefined || text.trim() === '' ? NaN : Number(text.replace(',', '.')))
+
+/** Reads a drawer table: `blade` and `count` are needed, the rest is taken where given. Bad lines are named and left out. */
+export function readDrawerCsv(text: string): CsvIn<Pick<DrawerRecord, 'blade' | 'count' | 'minutes' | 'note'>> {
+  const { data, meta } = parse(text)
+  const out: CsvIn<Pick<DrawerRecord, 'blade' | 'count' | 'minutes' | 'note'>> = { rows: [], refused: [] }
+  if (!meta.fields?.includes('blade') || !meta.fields.includes('count'))
+    return { rows: [], refused: ['The table needs the columns “blade” and “count” in its first line.'] }
+  data.forEach((row, i) => {
+    const line = `Line ${i + 2}`
+    const known = bladeById((row.blade ?? '').trim())
+    if (!known) return out.refused.push(`${line}: no blade “${row.blade}”; ids look like ${blades[35]!.id}.`)
+    const count = number(row.count)
+    if (!Number.isInteger(count) || count < 0) return out.refused.push(`${line}: count “${row.count}” is not a whole number of blades.`)
+    const size = (name: string, nominal: number) => {
+      const v = number(row[name])
+      return v > 0 && v < 100 ? v : nominal
+    }
+    const minutes = number(row.minutes_used)
+    return out.rows.push({
+      blade: {
+        ...known,
+        width: size('width_mm', known.width),
+        thickness: size('thickness_mm', known.thickness),
+        kerf: size('kerf_mm', known.kerf),
+      },
+      count,
+      minutes: minutes >= 0 ? minutes : 0,
+      note: unguarded(row.note ?? '').slice(0, 400),
+    })
+  })
+  return out
+}
+
+/** The log as a table: what people read and sort, and the whole record in the last column for an exact way back. */
+export function logCsv(rows: readonly LogEntry[]): string {
+  return Papa.unparse(
+    rows.map((e) => ({
+      date: new Date(e.at).toISOString(),
+      job: e.title,
+      stock: e.job.stock.material.name,
+      saw: e.job.saw.short,
+      blade: `${e.blade.size} ${e.blade.name}`,
+      minutes: e.minutes,
+      length_mm: e.length,
+      blades: e.blades,
+      fate: e.fate,
+      face: e.face,
+      underside: e.underside,
+      edge: e.edge,
+      clean_up_min: e.cleanUpMinutes,
+      foretold_min: Math.round(e.foretold.seconds / 6) / 10,
+      note: e.note,
+      record: JSON.stringify(e),
+    })),
+    guard,
+  )
+}
+
+/** Reads a log table written by logCsv, checking each record whole. Bad lines are named and left out. */
+export async function readLogCsv(text: string): Promise<CsvIn<LogRecord>> {
+  const { data, meta } = parse(text)
+  if (!meta.fields?.includes('record'))
+    return {
+      rows: [],
+      refused: ['The table needs the column “record” that Green Pitch writes; a log typed elsewhere cannot say what it was reckoned with.'],
+    }
+  const { check, logEntry } = await import('./schema')
+  const out: CsvIn<LogRecord> = { rows: [], refused: [] }
+  data.forEach((row, i) => {
+    let value: unknown
+    try {
+      value = JSON.parse(row.record ?? '')
+    } catch {
+      out.refused.push(`Line ${i + 2}: its record is not readable.`)
+      return
+    }
+    const found = check(logEntry, { ...(value as object), rev: 0 })
+    if (!found.ok) out.refused.push(`Line ${i + 2}: ${found.message}.`)
+    else if (found.value.model > MODEL) out.refused.push(`Line ${i + 2}: written by a newer Green Pitch.`)
+    else out.rows.push(found.value as LogRecord)
+  })
+  return out
+}

@@ -1,0 +1,112 @@
+import type {
+  Blade,
+  DrillSeries,
+  Job,
+  LengthUnit,
+  LogEntry,
+  Material,
+  PatternSchool,
+  Saw,
+  SizeSchool,
+  TeethSchool,
+  TwistedSchool,
+  RunEvent,
+} from '@green-pitch/core'
+import type { Choices, DrawnLine, Layout, ReadNote, Take, Transfer } from '@green-pitch/core/pattern'
+
+/** What the user decides about one job; the job itself holds copies of its material and saw. */
+export interface Ticket {
+  job: Job
+  /** chosen blade, a copy as measured; absent: the first suggested */
+  blade?: Blade
+  /** model the copies belong to */
+  model: number
+}
+
+/** Everything stored carries a revision: a write against a stale one is refused, never merged by luck. */
+interface Kept {
+  id: string
+  rev: number
+}
+export interface JobRecord extends Kept {
+  name: string
+  created: number
+  changed: number
+  ticket: Ticket
+}
+/** The pattern of a job; its id is the job's. Lines are kept as drawn, so that joining and size can be thought over. */
+export interface PatternRecord extends Kept {
+  /** the file it came from */
+  name: string
+  lines: DrawnLine[]
+  notes: ReadNote[]
+  /** what the file says of its unit, and mm of one unit as read */
+  unit: string
+  declared: boolean
+  scale: number
+  /** mm now of one mm as read, and whether the file or the user has said so */
+  stretch: number
+  sized: boolean
+  take: Take
+  /** ends nearer than this are one, mm */
+  tolerance: number
+  layout: Layout
+  choices: Choices
+  transfer: Transfer
+  /** of this piece, in the user's money */
+  costs: { stock: number; finish: number }
+}
+/** A run at the saw; its id is the job's. */
+export interface RunRecord extends Kept {
+  order: number[]
+  /** foretold for each ring of the order, s, and for the whole at the saw */
+  foretold: number[]
+  total: number
+  events: RunEvent[]
+  logged: boolean
+}
+export interface SawRecord extends Kept {
+  saw: Saw
+  mine: boolean
+}
+export interface DrawerRecord extends Kept {
+  blade: Blade
+  count: number
+  minutes: number
+  note: string
+}
+export interface MaterialRecord extends Kept {
+  material: Material
+}
+export type LogRecord = LogEntry & Kept
+
+export interface Settings {
+  unit: LengthUnit
+  theme: 'paper' | 'lamp'
+  naming: 'size' | 'tpi'
+  singleKeys: boolean
+  drills: DrillSeries[]
+  paper: 'a5' | 'half-letter'
+  ownedFirst: boolean
+  view: { size: SizeSchool; pattern: PatternSchool; twisted: TwistedSchool }
+  teethSchool: TeethSchool
+  /** an hour of work and a blade, in the user's money; 0: not said */
+  rates: { hour: number; blade: number }
+}
+export const plainSettings: Settings = {
+  unit: 'mm',
+  theme: 'paper',
+  naming: 'size',
+  singleKeys: true,
+  drills: ['metric'],
+  paper: 'a5',
+  ownedFirst: false,
+  view: { size: 'balance', pattern: 'any', twisted: 'now-and-then' },
+  teethSchool: 'habit',
+  rates: { hour: 0, blade: 0 },
+}
+
+export interface MetaRecord {
+  key: 'settings' | 'started' | 'current'
+  value: unknown
+}

@@ -1,0 +1,34 @@
+import { MODEL } from '@green-pitch/core'
+import type { Ticket } from './records'
+
+const FORMAT = 'green-pitch-ticket'
+const VERSION = 1
+
+export function ticketJson(name: string, ticket: Ticket): string {
+  return JSON.stringify({ format: FORMAT, version: VERSION, name, ticket }, null, 2)
+}
+
+export async function readTicket(text: string): Promise<{ ok: true; name: string; ticket: Ticket } | { ok: false; message: string }> {
+  let parsed: { format?: unknown; version?: unknown; name?: unknown; ticket?: unknown }
+  try {
+    parsed = JSON.parse(text) as typeof parsed
+  } catch {
+    return { ok: false, message: 'This file is not JSON, or it is damaged; a ticket ends in .ticket.json.' }
+  }
+  if (!parsed || parsed.format !== FORMAT)
+    return { ok: false, message: 'This file is not a Green Pitch ticket. A whole backup goes in under Settings.' }
+  if (parsed.version !== VERSION)
+    return {
+      ok: false,
+      message: `This ticket is of format ${String(parsed.version)}; this Green Pitch reads ${VERSION}. Update, then open it.`,
+    }
+  const { check, ticket } = await import('./schema')
+  const found = check(ticket, parsed.ticket)
+  if (!found.ok) return { ok: false, message: `The ticket does not hold together: ${found.message}.` }
+  if (found.value.model > MODEL) return { ok: false, message: 'This ticket was reckoned by a newer Green Pitch. Update, then open it.' }
+  return {
+    ok: true,
+    name: typeof parsed.name === 'string' && parsed.name.trim() ? parsed.name.slice(0, 120) : 'Ticket from a file',
+    ticket: found.value,
+  }
+}

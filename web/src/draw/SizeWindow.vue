@@ -1,0 +1,219 @@
+<script setup lang="ts">
+import { computed, ref, useId } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import {
+  limitAsks,
+  limitNames,
+  sizeWords,
+  windowHeading,
+  type Blade,
+  type Job,
+  type LimitId,
+  type Say,
+  type SizeWindow,
+} from '@green-pitch/core'
+import { PX_PER_MM } from './teeth'
+
+/** Sizes along a line; each limit as a band over those it takes away; what is left in green. */
+const props = defineProps<{ window: SizeWindow; job: Job; say: Say; chosen: string; owned: ReadonlySet<string>; pace: number }>()
+const emit = defineEmits<{ choose: [blade: Blade]; pace: [value: number] }>()
+const id = useId()
+const box = ref<HTMLElement>()
+const { width } = useElementSize(box)
+const LEFT = 150
+const ROW = 31
+const TIMES = 6
+
+const ORDER: LimitId[] = ['bite', 'teeth', 'turn', 'hole', 'web', 'capacity', 'end', 'material']
+const sizes = computed(() => props.window.inputs.sizes)
+const col = computed(() => Math.max(8, ((width.value || 760) - LEFT - 4) / Math.max(1, sizes.value.length)))
+const x = (i: number) => LEFT + i * col.value
+/** Rows worth showing: whatever the job asks; clamps and stock only where they fail. */
+const rows = computed(() =>
+  ORDER.map((id) => props.window.limits.find((l) => l.id === id)!).filter((l) =>
+    l.id === 'end' || l.id === 'material' ? l.fails.length : l.asked || l.id === 'turn' || l.id === 'hole' || l.id === 'web',
+  ),
+)
+const runs = (places: number[]) =>
+  places.reduce<[number, number][]>((r, i) => {
+    const last = r.at(-1)
+    if (last && last[1] === i - 1) last[1] = i
+    else r.push([i, i])
+    return r
+  }, [])
+const green = computed(() => runs(sizes.value.flatMap((s, i) => (s.passes ? [i] : []))))
+const high = computed(() => rows.value.length * ROW)
+const short = (s: string) => (s.length > 4 ? s.slice(0, 6) : s)
+/** A narrow phone cannot show every number: the chosen one, and others clear of it and of each other. */
+const chosenAt = computed(() => sizes.value.findIndex((s) => s.blade.id === props.chosen))
+const showNumber = (i: number) => {
+  const every = Math.ceil((col.value < 26 ? 34 : 26) / col.value)
+  return (i - Math.max(0, chosenAt.value)) % every === 0
+}
+const slider = computed(() => {
+  const first = green.value[0]
+  if (!first) return undefined
+  const from = x(first[0])
+  const to = x(green.value.at(-1)![1] + 1)
+  const wide = Math.max(to - from, 150)
+  const end = LEFT + sizes.value.length * col.value
+  return { left: Math.max(LEFT, Math.min((from + to) / 2 - wide / 2, end - wide - 44)), wide }
+})
+</script>
+
+<template>
+  <section ref="box" :aria-labelledby="`${id}t`">
+    <div class="head">
+      <h2 :id="`${id}t`">{{ windowHeading(window) }}</h2>
+      <slot name="pattern" />
+    </div>
+    <div class="chart" :style="{ height: `${high + 80}px` }">
+      <svg :width="LEFT + sizes.length * col + 4" :height="high + 46" aria-hidden="true">
+        <defs>
+          <pattern :id="`${id}x`" width="7" height="7" patternUnits="userSpaceOnUse">
+            <rect width="7" height="7" fill="var(--faint)" />
+            <path d="M-1 8 8-1" stroke="var(--rule)" stroke-width="1.3" />
+          </pattern>
+        </defs>
+        <rect v-for="[a, b] in green" :key="a" :x="x(a)" y="0" :width="x(b + 1) - x(a)" :height="high + 46" fill="var(--within-bg)" />
+        <g v-for="(l, r) in rows" :key="l.id">
+          <path :d="`M${LEFT} ${(r + 1) * ROW - 2}H${x(sizes.length)}`" stroke="var(--rule)" stroke-width="0.8" />
+          <g v-for="[a, b] in runs(l.fails)" :key="a">
+            <rect :x="x(a)" :y="r * ROW + 5" :width="x(b + 1) - x(a)" :height="ROW - 11" :fill="`url(#${id}x)`" />
+            <path v-if="b < sizes.length - 1" :d="`M${x(b + 1)} ${r * ROW + 3}v${ROW - 7}`" stroke="var(--ink)" stroke-width="2" />
+            <path v-if="a > 0" :d="`M${x(a)} ${r * ROW + 3}v${ROW - 7}`" stroke="var(--ink)" stroke-width="2" />
+          </g>
+        </g>
+        <rect
+          v-for="(s, i) in sizes"
+          :key="s.blade.id"
+          :x="x(i) + col / 2 - (s.blade.thickness * TIMES * PX_PER_MM) / 2"
+          :y="high + 40 - s.blade.width * TIMES * PX_PER_MM"
+          :width="s.blade.thickness * TIMES * PX_PER_MM"
+          :height="s.blade.width * TIMES * PX_PER_MM"
+          :fill="s.blade.id === chosen ? (s.passes ? 'var(--within)' : 'var(--beyond)') : s.passes ? 'var(--ink)' : 'var(--void)'"
+        />
+      </svg>
+      <dl>
+        <template v-for="(l, r) in rows" :key="l.id">
+          <dt :style="{ top: `${r * ROW}px` }">
+            <slot name="limit" :limit="l.id">{{ limitNames[l.id] }}</slot>
+          </dt>
+          <dd class="soft" :style="{ top: `${r * ROW + 15}px` }">{{ limitAsks(l.id, job, window, say) }}</dd>
+        </template>
+        <dt :style="{ top: `${high + 8}px` }">Sections</dt>
+        <dd class="soft" :style="{ top: `${high + 24}px` }">{{ TIMES }} times; dot: owned</dd>
+      </dl>
+      <button
+        v-for="(s, i) in sizes"
+        :key="s.blade.id"
+        class="size"
+        :class="{ ok: s.passes, on: s.blade.id === chosen }"
+        :style="{ left: `${x(i)}px`, width: `${col}px`, height: `${high + 76}px` }"
+        :aria-pressed="s.blade.id === chosen"
+        :aria-label="`${sizeWords(s.blade)}, ${s.passes ? 'will do' : 'will not do'}${owned.has(s.blade.id) ? ', owned' : ''}`"
+        @click="emit('choose', s.blade)"
+      >
+        <span class="no">{{ showNumber(i) ? short(s.blade.size) : '' }}</span><span class="dot">{{
+          owned.has(s.blade.id) ? '●' : ''
+        }}</span>
+      </button>
+    </div>
+    <div v-if="slider" class="slide" :style="{ paddingLeft: `${Math.max(0, slider.left - 52)}px` }">
+      <label :for="`${id}p`">finish</label>
+      <input
+        :id="`${id}p`"
+        type="range"
+        min="0"
+        max="1"
+        step="0.05"
+        :value="pace"
+        :style="{ width: `${slider.wide}px` }"
+        aria-label="Finish to pace"
+        :aria-valuetext="pace < 0.35 ? 'toward finish' : pace > 0.65 ? 'toward pace' : 'between finish and pace'"
+        @input="emit('pace', Number(($event.target as HTMLInputElement).value))"
+      />
+      <span>pace</span>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+section {
+  min-width: 0;
+}
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  align-items: baseline;
+  justify-content: space-between;
+  margin-bottom: 6px;
+}
+.chart {
+  position: relative;
+  overflow: hidden;
+}
+svg {
+  position: absolute;
+  left: 0;
+  top: 0;
+}
+dt,
+dd {
+  position: absolute;
+  left: 0;
+  width: 144px;
+  line-height: 1.1;
+  white-space: nowrap;
+}
+dt {
+  font-weight: 600;
+}
+dd {
+  font-size: 14px;
+}
+.size {
+  position: absolute;
+  top: 0;
+  display: grid;
+  grid-template-rows: 1fr 18px 14px;
+  text-align: center;
+  font-family: var(--mono);
+  color: var(--soft);
+}
+.size .no {
+  grid-row: 2;
+}
+.size .dot {
+  grid-row: 3;
+  font-size: 9px;
+  color: var(--ink);
+  line-height: 14px;
+}
+.size.ok .no {
+  color: var(--ink);
+  font-weight: 700;
+}
+.size.on .no {
+  text-decoration: underline;
+  text-decoration-thickness: 2px;
+  text-underline-offset: 3px;
+}
+.size:hover {
+  background: rgb(127 127 127 / 0.08);
+}
+.size:focus-visible {
+  outline-offset: -2px;
+}
+.slide {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+input[type='range'] {
+  accent-color: var(--ink);
+  height: 24px;
+  max-width: 60vw;
+}
+</style>

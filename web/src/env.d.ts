@@ -1,0 +1,6 @@
+/// <reference types="vite/client" />
+/// <reference types="vite-plugin-pwa/vue" />
+declare module '*.ttf' {
+  const url: string
+  export default url
+}

@@ -1,0 +1,238 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent, ref } from 'vue'
+import {
+  blades,
+  cautionWords,
+  clampTrouble,
+  explain,
+  lengthWords,
+  limitNames,
+  pivotRadius,
+  flowingRadius,
+  roundWords,
+  setUpWords,
+  sizeWords,
+  turnsAnywhere,
+  workedRadius,
+  type Blade,
+  type JobRule,
+  type LimitId,
+} from '@green-pitch/core'
+import { useAnswer } from '../../store/answer'
+import { useJob } from '../../store/job'
+import { useSettings } from '../../store/settings'
+import { useShop } from '../../store/shop'
+import { onKey } from '../../ui/keys'
+import { useSizeKeys } from '../../ui/sizeKeys'
+import { withBlade } from '../../store/edits'
+import { useLink } from './link'
+import BladeInStock from '../../draw/BladeInStock.vue'
+import SizeWindow from '../../draw/SizeWindow.vue'
+import Turn from '../../draw/Turn.vue'
+import JobBar from './JobBar.vue'
+import Ranked from './Ranked.vue'
+import NoWay from './NoWay.vue'
+import Mark from '../../ui/Mark.vue'
+import Rich from '../../ui/Rich.vue'
+import Why from '../../ui/Why.vue'
+
+const LogCut = defineAsyncComponent(() => import('./LogCut.vue'))
+const Card = defineAsyncComponent(() => import('./Card.vue'))
+const answer = useAnswer()
+const jobs = useJob()
+const settings = useSettings()
+const shop = useShop()
+useLink()
+
+const say = computed(() => settings.say)
+const choose = (b: Blade) => jobs.edit((t) => withBlade(t, b), 'blade')
+const groups = computed(() => {
+  const seen = new Map<string, string>()
+  for (const b of blades) if (!seen.has(b.group) && !clampTrouble({ ...jobs.job.saw, clamp: [0, 9] }, b)) seen.set(b.group, b.name)
+  return [...seen]
+})
+/** Another pattern: its own middle of the window, or the same size where nothing passes. */
+function pattern(group: string) {
+  const best = answer.ranked.find((r) => r.blade.group === group)?.blade
+  const all = shop.catalogue.filter((b) => b.group === group)
+  const b = best ?? all.find((x) => x.size === answer.blade.size) ?? all[Math.floor(all.length / 2)]
+  if (b) choose(b)
+}
+useSizeKeys()
+
+const logging = ref(false)
+const printing = ref(false)
+onKey('l', () => {
+  logging.value = true
+})
+onKey('p', () => {
+  printing.value = true
+})
+
+const why = (rule: JobRule) => () => explain(rule, answer.job, answer.verdict, say.value)
+const turns = computed(() => {
+  const b = answer.blade
+  if (turnsAnywhere(b)) return []
+  const mm = (r: number) => (Number.isFinite(r) ? roundWords(r, say.value) : 'none')
+  return [
+    { name: 'flowing', value: mm(flowingRadius(b)), rule: 'flowing' as const, here: answer.job.cut.turn === 'flowing' },
+    { name: 'worked', value: mm(workedRadius(b)), rule: 'worked' as const, here: answer.job.cut.turn === 'worked' },
+    { name: 'pivot', value: mm(pivotRadius(b)), rule: 'pivot' as const, here: answer.job.cut.turn === 'pivot' },
+  ]
+})
+const turnMargin = computed(() => answer.verdict.margins.find((m) => m.limit === 'turn'))
+const list = computed(() =>
+  answer.setup.value
+    .filter((i) => !['clean-ends', 'retension'].includes(i.do))
+    .map((i) => ({ item: i, text: setUpWords(i, answer.job, say.value) })),
+)
+const ruleOf: Partial<Record<string, JobRule>> = { tension: 'band', speed: 'speed', drill: 'hole' }
+const limitRule: Partial<Record<LimitId, JobRule>> = { bite: 'bite', teeth: 'teeth', turn: 'turn', hole: 'hole', web: 'web' }
+</script>
+
+<template>
+  <div class="bench">
+    <h1 class="sr">Bench</h1>
+    <JobBar @print="printing = true" @log="logging = true" />
+    <div class="left">
+      <SizeWindow
+        :window="answer.window"
+        :job="answer.job"
+        :say="say"
+        :chosen="answer.blade.id"
+        :owned="shop.owned"
+        :pace="jobs.job.pace"
+        @choose="choose"
+        @pace="(v) => jobs.editJob({ pace: v }, 'pace')"
+      >
+        <template #limit="{ limit }"
+          ><Why v-if="limitRule[limit]" :why="why(limitRule[limit]!)" :label="limitNames[limit]">{{ limitNames[limit] }}</Why
+          ><template v-else>{{ limitNames[limit] }}</template></template
+        >
+        <template #pattern>
+          <label class="pattern soft"
+            >shown for
+            <select :value="answer.blade.group" aria-label="Pattern shown" @change="pattern(($event.target as HTMLSelectElement).value)">
+              <option v-for="[g, name] in groups" :key="g" :value="g">{{ name.toLowerCase() }}</option>
+            </select>
+          </label>
+        </template>
+      </SizeWindow>
+      <div class="below">
+        <BladeInStock :job="answer.job" :verdict="answer.verdict" :setup="answer.setup" :say="say">
+          <template #bow
+            ><Why :why="why('force')">{{ lengthWords(answer.setup.bow, say) }}</Why></template
+          >
+        </BladeInStock>
+        <Turn :job="answer.job" :verdict="answer.verdict" :say="say">
+          <p v-if="turnsAnywhere(answer.blade)">{{ sizeWords(answer.blade) }} cuts all round: the work need not turn.</p>
+          <dl v-else-if="answer.job.cut.radius !== undefined" class="turns">
+            <template v-for="t in turns" :key="t.name"
+              ><dt :class="{ here: t.here }">{{ t.name }}</dt>
+              <dd class="mono" :class="{ here: t.here }">
+                <Why :why="why(t.rule)" :label="`${t.name} ${t.value}`">{{ t.value }}</Why>
+              </dd>
+              <dd>
+                <span v-if="t.here && turnMargin" :class="turnMargin.state"
+                  ><Mark :state="turnMargin.state" />{{ turnMargin.ratio >= 1 ? 'turns it' : 'cannot' }}</span
+                >
+              </dd></template
+            >
+          </dl>
+        </Turn>
+        <section aria-labelledby="setup-head">
+          <h2 id="setup-head">Set it up</h2>
+          <ol class="setup">
+            <li v-for="l in list" :key="l.item.do">
+              <Rich :text="l.text" /> <Why v-if="ruleOf[l.item.do]" :why="why(ruleOf[l.item.do]!)" label="This setting">why?</Why>
+            </li>
+          </ol>
+        </section>
+      </div>
+      <section class="cautions" aria-label="Cautions">
+        <Mark state="near" quiet />{{ answer.setup.cautions.map((c) => cautionWords[c]).join(' ') }}
+      </section>
+    </div>
+    <aside class="right">
+      <NoWay v-if="!answer.ranked.length" />
+      <Ranked v-else @choose="choose" />
+    </aside>
+    <LogCut v-if="logging" @close="logging = false" />
+    <Card v-if="printing" @close="printing = false" />
+  </div>
+</template>
+
+<style scoped>
+.bench {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 340px;
+  min-height: 100%;
+  align-content: start;
+}
+.left {
+  padding: 10px 16px 16px;
+  min-width: 0;
+}
+.right {
+  padding: 10px 16px 16px;
+  margin: 10px 0;
+  border-left: 1px solid var(--rule);
+}
+.below {
+  display: grid;
+  grid-template-columns: minmax(230px, 290px) 190px minmax(200px, 1fr);
+  gap: 20px;
+  margin-top: 6px;
+  padding-top: 10px;
+  border-top: 1px solid var(--rule);
+}
+.pattern select {
+  font: inherit;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  padding: 2px 4px;
+}
+.turns {
+  display: grid;
+  grid-template-columns: auto auto 1fr;
+  gap: 2px 12px;
+}
+.turns dd {
+  white-space: nowrap;
+}
+.turns .here {
+  font-weight: 700;
+}
+.setup li {
+  padding: 6px 0;
+  border-bottom: 1px solid var(--faint);
+}
+.setup {
+  margin-top: 6px;
+  border-top: 1px solid var(--faint);
+}
+.cautions {
+  margin-top: 14px;
+  padding-top: 10px;
+  border-top: 1px solid var(--faint);
+  max-width: 105ch;
+}
+@media (max-width: 1080px) {
+  .bench {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .right {
+    border-left: 0;
+    border-top: 1px solid var(--rule);
+    margin: 0 16px;
+    padding: 16px 0;
+  }
+}
+@media (max-width: 760px) {
+  .below {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

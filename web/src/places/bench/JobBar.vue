@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useJob } from '../../store/job'
+import { useSettings } from '../../store/settings'
+import { useTrouble } from '../../store/trouble'
+import Mark from '../../ui/Mark.vue'
+
+const emit = defineEmits<{ print: []; log: [] }>()
+const jobs = useJob()
+const settings = useSettings()
+const name = ref<HTMLInputElement>()
+const stateWords = computed(() => ({ saved: 'kept', saving: 'keeping…', conflict: 'not kept', failed: 'not kept' })[jobs.state])
+async function share() {
+  try {
+    await navigator.clipboard.writeText(window.location.href)
+    useTrouble().say('Link copied; it carries the whole ticket.', 'done')
+  } catch {
+    useTrouble().say(`Copy the address of this page: it carries the whole ticket.`, 'done')
+  }
+}
+</script>
+
+<template>
+  <div class="bar">
+    <input
+      ref="name"
+      class="name"
+      :value="jobs.name"
+      aria-label="Job name"
+      maxlength="120"
+      @change="jobs.rename(($event.target as HTMLInputElement).value)"
+      @keydown.enter="name?.blur()"
+    />
+    <span class="soft" role="status">{{ stateWords }}</span>
+    <span class="gap" />
+    <button class="act plain" :disabled="!jobs.past.length" @click="jobs.undo()">Undo</button>
+    <button class="act plain" :disabled="!jobs.future.length" @click="jobs.redo()">Redo</button>
+    <button
+      class="act plain"
+      :aria-label="`Units: ${settings.value.unit === 'mm' ? 'millimetres' : 'inches'}; change`"
+      @click="settings.change({ unit: settings.value.unit === 'mm' ? 'in' : 'mm' })"
+    >
+      {{ settings.value.unit === 'mm' ? 'mm' : 'inch' }}
+    </button>
+    <button class="act plain" @click="jobs.duplicate()">Duplicate</button>
+    <button class="act plain" @click="share">Copy link</button>
+    <button class="act" @click="emit('print')">Print card</button>
+    <button class="act main" @click="emit('log')">Log the cut</button>
+    <p v-if="jobs.state === 'conflict'" class="clash">
+      <Mark state="beyond" />This job was changed in another tab in the meantime. Nothing is lost:
+      <button class="act" @click="jobs.takeTheirs()">Show the other tab’s</button>
+      <button class="act" @click="jobs.keepMine()">Keep mine as a job beside it</button>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.bar {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px;
+  padding: 6px 16px;
+  border-bottom: 1px solid var(--faint);
+}
+.name {
+  font: 600 1rem var(--text);
+  color: inherit;
+  background: none;
+  border: 1px solid transparent;
+  border-radius: 3px;
+  padding: 4px 6px;
+  margin-left: -7px;
+  width: 260px;
+}
+.name:hover,
+.name:focus {
+  border-color: var(--rule);
+  background: var(--sheet);
+}
+.gap {
+  flex: 1;
+}
+.clash {
+  flex-basis: 100%;
+  padding: 6px 0;
+}
+@media (max-width: 760px) {
+  .gap {
+    flex-basis: 100%;
+  }
+  .name {
+    width: auto;
+    flex: 1;
+  }
+  .act {
+    min-height: 44px;
+    padding: 4px 8px;
+  }
+}
+</style>

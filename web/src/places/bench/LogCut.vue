@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { onMounted, reactive, ref, useId } from 'vue'
+import { MODEL, bladeWords, lengthWords } from '@green-pitch/core'
+import { useAnswer } from '../../store/answer'
+import { useJob } from '../../store/job'
+import { useSettings } from '../../store/settings'
+import { useShop } from '../../store/shop'
+import { useTrouble } from '../../store/trouble'
+import Count from '../../ui/Count.vue'
+import LengthInput from '../../ui/LengthInput.vue'
+import { logged, type Outcome } from '../../ui/outcome'
+import OutcomeFields from '../../ui/OutcomeFields.vue'
+import Themed from '../../ui/Themed.vue'
+
+/** Writes one cut to the log: what is foretold stands there already, so that one press is enough. */
+const emit = defineEmits<{ close: [] }>()
+const answer = useAnswer()
+const jobs = useJob()
+const settings = useSettings()
+const shop = useShop()
+const id = useId()
+const dialog = ref<HTMLDialogElement>()
+const v = answer.verdict
+const form = reactive({
+  minutes: Math.max(1, Math.round((v.time.cutting + v.time.threading) / 60)) as number | undefined,
+  length: answer.job.cut.length as number | undefined,
+  blades: 1 as number | undefined,
+})
+const outcome = ref<Outcome>({ fate: 'fine', face: '4', underside: '4', edge: '4', cleanUp: Math.round(v.time.cleanUp / 60), note: '' })
+onMounted(() => dialog.value?.showModal())
+
+async function write() {
+  const at = Date.now()
+  const plain = JSON.parse(JSON.stringify({ job: answer.job, blade: answer.blade })) as {
+    job: typeof answer.job
+    blade: typeof answer.blade
+  }
+  const kept = await shop.keepLog({
+    id: `log-${at.toString(36)}-${jobs.record.id.slice(-4)}`,
+    rev: 0,
+    at,
+    jobId: jobs.record.id,
+    title: jobs.name,
+    ...plain,
+    model: MODEL,
+    foretold: { feed: v.feed.value, spm: v.feed.inputs.spm, stress: v.stress, seconds: v.time.cutting + v.time.threading },
+    minutes: form.minutes ?? 0,
+    length: form.length ?? 0,
+    blades: form.blades ?? 1,
+    ...logged(outcome.value),
+  })
+  if (!kept) return
+  await shop.useUp(answer.blade.id, form.blades ?? 1, outcome.value.fate, form.minutes ?? 0)
+  useTrouble().say('Logged.', 'done')
+  dialog.value?.close()
+}
+</script>
+
+<template>
+  <dialog ref="dialog" :aria-labelledby="`${id}h`" @close="emit('close')">
+    <Themed>
+      <form method="dialog" @submit.prevent="write">
+        <h2 :id="`${id}h`">Log the cut: {{ jobs.name }}</h2>
+        <p class="soft">
+          {{ bladeWords(answer.blade, settings.say) }} in {{ answer.job.stock.material.name.toLowerCase() }} on the
+          {{ answer.job.saw.short.toLowerCase() }}. What was foretold stands below; change what came out otherwise.
+        </p>
+        <div class="grid">
+          <Count v-model="form.minutes" label="At the saw" :min="0" :max="10000" unit="min" />
+          <LengthInput v-model="form.length" :label="`Length sawn (job: ${lengthWords(answer.job.cut.length, settings.say)})`" />
+          <Count v-model="form.blades" label="Blades used" :min="1" :max="1000" whole />
+        </div>
+        <OutcomeFields v-model="outcome" blade="The blade" />
+        <p class="acts">
+          <button type="button" class="act plain" @click="dialog?.close()">Cancel</button><button class="act main">Write to the log</button>
+        </p>
+      </form>
+    </Themed>
+  </dialog>
+</template>
+
+<style scoped>
+dialog {
+  width: min(640px, 94vw);
+}
+form {
+  display: grid;
+  gap: 12px;
+}
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(130px, 1fr));
+  gap: 12px;
+}
+.acts {
+  display: flex;
+  justify-content: flex-end;
+  gap: 8px;
+}
+</style>

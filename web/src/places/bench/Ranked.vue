@@ -1,0 +1,209 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import {
+  drawnTurn,
+  explain,
+  feedWords,
+  firstReasons,
+  roundWords,
+  makeDoWords,
+  schoolWords,
+  sizeWords,
+  tpiWords,
+  tradesWords,
+  type Blade,
+  type JobRule,
+  type Ranked,
+} from '@green-pitch/core'
+import { useAnswer } from '../../store/answer'
+import { useJob } from '../../store/job'
+import { useSettings } from '../../store/settings'
+import { useShop } from '../../store/shop'
+import { withBlade } from '../../store/edits'
+import ToothStrip from '../../draw/ToothStrip.vue'
+import Why from '../../ui/Why.vue'
+
+const emit = defineEmits<{ choose: [blade: Blade] }>()
+const answer = useAnswer()
+const jobs = useJob()
+const settings = useSettings()
+const shop = useShop()
+const SHOWN = 5
+const more = ref(false)
+/** The best few; a chosen one that is not among them stands above them. */
+const rows = computed(() => {
+  const top = answer.ranked.slice(0, more.value ? 20 : SHOWN)
+  const chosen = answer.ranked.find((r) => r.blade.id === answer.blade.id)
+  return chosen && !top.includes(chosen) ? [chosen, ...top] : top
+})
+const turns = (r: Ranked) => {
+  const t = drawnTurn(answer.job, r)
+  return t === undefined ? 'no turn' : t === 0 ? 'any way' : roundWords(t, settings.say)
+}
+const why = (r: Ranked, rule: JobRule) => () => explain(rule, answer.job, r, settings.say)
+const words = (r: Ranked) =>
+  r === answer.ranked[0] ? firstReasons(r, answer.job, settings.say) : tradesWords(r, answer.ranked[0]!, settings.say)
+const drawer = (b: Blade) => {
+  const n = shop.countOf(b.id)
+  return n ? `${n} in drawer` : 'none in drawer'
+}
+const name = (b: Blade) =>
+  settings.value.naming === 'tpi' ? [tpiWords(b), `${b.name.toLowerCase()}, ${sizeWords(b)}`] : [sizeWords(b), b.name]
+const schools = computed(() => answer.schools.map((p) => ({ p, ...schoolWords(p, answer.schools[0]!.pick, settings.say) })))
+const first = computed(() => answer.ranked[0])
+const doable = computed(() => (first.value && shop.owned.size && !shop.owned.has(first.value.blade.id) ? answer.doable : undefined))
+function makeItDo() {
+  const d = doable.value!
+  jobs.edit((t) => withBlade({ ...t, job: { ...t.job, cut: d.job.cut } }, d.verdict.blade), 'make do')
+  if (d.job.stress !== undefined) jobs.editJob({ stress: d.job.stress }, 'make do')
+}
+</script>
+
+<template>
+  <div class="head">
+    <h2>Suggested blades</h2>
+    <label class="soft"
+      ><input
+        type="checkbox"
+        :checked="settings.value.ownedFirst"
+        @change="settings.change({ ownedFirst: ($event.target as HTMLInputElement).checked })"
+      />
+      mine first</label
+    >
+  </div>
+  <ul>
+    <li v-for="r in rows" :key="r.blade.id" :class="{ on: r.blade.id === answer.blade.id }">
+      <h3>
+        <button class="pick" :aria-pressed="r.blade.id === answer.blade.id" @click="emit('choose', r.blade)">
+          <b>{{ name(r.blade)[0] }}</b> {{ name(r.blade)[1] }}</button
+        ><span class="soft mono">{{ tpiWords(r.blade) }}</span>
+      </h3>
+      <ToothStrip :blade="r.blade" :times="6" />
+      <p class="figures">
+        <span
+          >turns
+          <Why :why="why(r, 'turn')" :label="`turns ${turns(r)}`"
+            ><b class="mono">{{ turns(r) }}</b></Why
+          ></span
+        >
+        <span
+          >feed
+          <Why :why="why(r, 'feed')" label="feed"
+            ><b class="mono">{{ feedWords(r.feed.value, settings.say) }}</b></Why
+          ></span
+        >
+        <span
+          >edge
+          <Why :why="why(r, 'edge')" label="edge"
+            ><b class="mono">{{ r.edge.grade }}</b></Why
+          ></span
+        >
+      </p>
+      <p>
+        <b v-if="r === answer.ranked[0]">Suggested first.</b> {{ words(r) }} <span class="soft">{{ drawer(r.blade) }}</span>
+      </p>
+    </li>
+  </ul>
+  <p class="foot">
+    <button class="act plain" @click="more = !more">
+      {{ more ? 'Fewer' : `All ${Math.min(20, answer.ranked.length)} best of ${answer.ranked.length}` }}
+    </button>
+    <span class="soft">teeth enlarged 6 times</span>
+  </p>
+  <section v-if="doable" class="do">
+    <h3>Make the nearest in my drawer do</h3>
+    <p>
+      <b>{{ sizeWords(doable.verdict.blade) }} {{ doable.verdict.blade.name.toLowerCase() }}.</b>
+      {{ makeDoWords(doable, first, settings.say) }}
+    </p>
+    <button class="act" @click="makeItDo">Make it do</button>
+  </section>
+  <details class="schools">
+    <summary>What each school would pick</summary>
+    <dl>
+      <template v-for="s in schools" :key="s.p.school">
+        <dt>
+          <button class="pick" @click="emit('choose', s.p.pick.blade)">
+            <b>{{ s.name }}</b>: {{ sizeWords(s.p.pick.blade) }} {{ s.p.pick.blade.name.toLowerCase() }}
+          </button>
+        </dt>
+        <dd class="soft">{{ s.because }}. {{ s.p.school === 'balance' ? '' : s.parts }}</dd>
+      </template>
+    </dl>
+    <p class="soft">Settings can make one of them yours.</p>
+  </details>
+</template>
+
+<style scoped>
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  border-bottom: 2px solid var(--ink);
+  padding-bottom: 8px;
+}
+li {
+  padding: 9px 0 9px 10px;
+  margin-left: -10px;
+  border-bottom: 1px solid var(--rule);
+  border-left: 3px solid transparent;
+}
+li.on {
+  border-left-color: var(--ink);
+}
+h3 {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  font-weight: 400;
+  margin-bottom: 4px;
+  gap: 8px;
+}
+.pick:hover {
+  text-decoration: underline;
+}
+h3 .pick {
+  font-weight: 600;
+}
+h3 .pick b {
+  font-size: 1.35rem;
+  font-weight: 700;
+}
+.figures {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  margin: 5px 0 2px;
+}
+.figures span {
+  white-space: nowrap;
+}
+.figures .mono {
+  font-size: 14px;
+}
+.foot {
+  margin-top: 6px;
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+.do,
+.schools {
+  margin-top: 12px;
+  padding-top: 10px;
+  border-top: 1px solid var(--rule);
+}
+.do p {
+  margin: 4px 0 8px;
+}
+summary {
+  cursor: pointer;
+  font-weight: 600;
+}
+.schools dt {
+  margin-top: 8px;
+}
+.schools dl {
+  margin-bottom: 8px;
+}
+</style>

@@ -1,0 +1,219 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { Popconfirm, Table } from 'ant-design-vue'
+import { bladeLife, bladeWords, lengthWords, lives, priorLife, roundWords, tpiWords, workedRadius, type Blade } from '@green-pitch/core'
+import { openFile, saveFile } from '../../data/files'
+import type { DrawerRecord } from '../../data/records'
+import { useSettings } from '../../store/settings'
+import { useShop } from '../../store/shop'
+import { useTrouble } from '../../store/trouble'
+import { useJob } from '../../store/job'
+import ToothStrip from '../../draw/ToothStrip.vue'
+import Count from '../../ui/Count.vue'
+import Mark from '../../ui/Mark.vue'
+import Themed from '../../ui/Themed.vue'
+import { useQuietIcons } from '../../ui/quietIcons'
+
+const shop = useShop()
+const jobs = useJob()
+const settings = useSettings()
+const root = ref<HTMLElement>()
+useQuietIcons(root)
+const trouble = useTrouble()
+const LOW = 2 // blades of a kind in use below which it is time to order
+
+const wornBy = computed(
+  () =>
+    new Map(
+      shop.drawer.map((r) => {
+        const use = lives(shop.log).filter((l) => l.blade === r.blade.id)
+        const minutes = use.reduce((t, l) => t + l.minutes, 0)
+        const spent = use.reduce((t, l) => t + l.spent, 0)
+        return [r.id, bladeLife(priorLife(jobs.job.stock.material), minutes, spent)] as const
+      }),
+    ),
+)
+const rows = computed(() =>
+  [...shop.drawer].sort(
+    (a, b) => a.blade.series.localeCompare(b.blade.series) || a.blade.order - b.blade.order || a.blade.name.localeCompare(b.blade.name),
+  ),
+)
+const low = computed(() => rows.value.filter((r) => r.count < LOW || (r.count === LOW && r.minutes > 0)))
+const total = computed(() => rows.value.reduce((t, r) => t + r.count, 0))
+const put = (r: DrawerRecord, patch: Partial<DrawerRecord>) => shop.keepDrawer({ ...r, ...patch })
+
+const picked = ref('')
+const options = computed(() => {
+  const rest = shop.catalogue.filter((b) => !shop.drawer.some((r) => r.blade.id === b.id))
+  return [...new Set(rest.map((b) => b.name))].map((name) => ({ name, blades: rest.filter((b) => b.name === name) }))
+})
+async function add() {
+  const blade = shop.catalogue.find((b) => b.id === picked.value)
+  if (blade && (await shop.keepDrawer({ id: blade.id, rev: 0, blade, count: 6, minutes: 0, note: '' }))) picked.value = ''
+}
+async function out() {
+  const { drawerCsv } = await import('../../data/csv')
+  await saveFile(new Blob([drawerCsv(rows.value)], { type: 'text/csv' }), 'drawer.csv')
+}
+async function bring() {
+  const f = await openFile(['.csv'])
+  if (!f) return
+  if (f.size > 5e6) return trouble.say('This table is over 5 MB; a drawer is a few kilobytes.')
+  const { readDrawerCsv } = await import('../../data/csv')
+  const { rows: read, refused } = readDrawerCsv(await f.text())
+  let kept = 0
+  for (const r of read) {
+    const own = shop.drawer.find((d) => d.blade.id === r.blade.id)
+    if (await shop.keepDrawer({ id: r.blade.id, rev: own?.rev ?? 0, ...r })) kept++
+  }
+  trouble.say(
+    [
+      `${kept} of ${read.length + refused.length} lines taken from ${f.name}.`,
+      ...refused.slice(0, 6),
+      refused.length > 6 ? `and ${refused.length - 6} more.` : '',
+    ]
+      .filter(Boolean)
+      .join('\n'),
+    refused.length ? 'trouble' : 'done',
+  )
+}
+const turns = (b: Blade) => {
+  const r = workedRadius(b)
+  return Number.isFinite(r) ? roundWords(r, settings.say) : 'any way'
+}
+const columns = [
+  { title: 'Blade', key: 'blade', sorter: (a: DrawerRecord, b: DrawerRecord) => a.blade.id.localeCompare(b.blade.id) },
+  { title: 'Teeth, 4 times', key: 'teeth' },
+  { title: 'Section', key: 'section', sorter: (a: DrawerRecord, b: DrawerRecord) => a.blade.width - b.blade.width },
+  { title: 'Turns', key: 'turns' },
+  { title: 'Count', key: 'count', sorter: (a: DrawerRecord, b: DrawerRecord) => a.count - b.count },
+  { title: 'The one in use', key: 'use' },
+  { title: 'Note', key: 'note' },
+  { title: '', key: 'acts' },
+]
+</script>
+
+<template>
+  <Themed>
+    <div ref="root" class="place">
+      <header>
+        <h1>{{ total }} blades of {{ rows.length }} kinds{{ low.length ? `, ${low.length} to order` : '' }}</h1>
+        <div class="acts">
+          <button class="act" @click="bring">Read CSV</button><button class="act" :disabled="!rows.length" @click="out">Save CSV</button>
+        </div>
+      </header>
+      <div class="add">
+        <select v-model="picked" class="plain-input" aria-label="Blade to add">
+          <option value="">Add a kind of blade</option>
+          <optgroup v-for="g in options" :key="g.name" :label="g.name">
+            <option v-for="b in g.blades" :key="b.id" :value="b.id">{{ bladeWords(b, settings.say) }}, {{ tpiWords(b) }}</option>
+          </optgroup>
+        </select>
+        <button class="act" :disabled="!picked" @click="add">Put six in the drawer</button>
+      </div>
+      <Table v-if="rows.length" :columns="columns" :data-source="rows" :pagination="false" row-key="id" size="small">
+        <template #bodyCell="{ column, record }">
+          <template v-if="column.key === 'blade'"
+            ><Mark v-if="low.includes(record as DrawerRecord)" state="near" /><b>{{ bladeWords(record.blade, settings.say) }}</b
+            ><span class="soft nowrap">, {{ tpiWords(record.blade) }}</span></template
+          >
+          <template v-else-if="column.key === 'teeth'"><ToothStrip :blade="record.blade" :times="4" :width="110" /></template>
+          <template v-else-if="column.key === 'section'"
+            ><span class="mono nowrap"
+              >{{ lengthWords(record.blade.width, settings.say).replace(' mm', '') }} ×
+              {{ lengthWords(record.blade.thickness, settings.say) }}</span
+            ></template
+          >
+          <template v-else-if="column.key === 'turns'"
+            ><span class="mono">{{ turns(record.blade) }}</span></template
+          >
+          <template v-else-if="column.key === 'count'"
+            ><Count
+              class="count"
+              :label="`Count of ${bladeWords(record.blade, settings.say)}`"
+              :model-value="record.count"
+              :min="0"
+              :max="99999"
+              whole
+              @update:model-value="(v) => v !== undefined && put(record as DrawerRecord, { count: v })"
+          /></template>
+          <template v-else-if="column.key === 'use'"
+            >{{ record.minutes ? `${Math.round(record.minutes)} of about ${Math.round(wornBy.get(record.id)!.mean)} min` : 'new' }}
+            <button
+              v-if="record.minutes"
+              class="act plain nowrap"
+              @click="put(record as DrawerRecord, { minutes: 0, count: Math.max(0, record.count - 1) })"
+            >
+              Changed
+            </button></template
+          >
+          <template v-else-if="column.key === 'note'"
+            ><input
+              class="note"
+              :value="record.note"
+              maxlength="400"
+              :aria-label="`Note on ${bladeWords(record.blade, settings.say)}`"
+              @change="put(record as DrawerRecord, { note: ($event.target as HTMLInputElement).value })"
+          /></template>
+          <Popconfirm
+            v-else
+            title="Take this kind out of the drawer? The log keeps its cuts."
+            ok-text="Take out"
+            cancel-text="Keep"
+            @confirm="shop.drop('drawer', record.id)"
+            ><button class="act plain nowrap" :aria-label="`Take out ${bladeWords(record.blade, settings.say)}`">
+              Take out
+            </button></Popconfirm
+          >
+        </template>
+      </Table>
+      <p v-else>Put in what you own: the Bench then says which of them will do, and how to make the nearest one do.</p>
+      <section v-if="low.length" class="order">
+        <h2>To order</h2>
+        <ul>
+          <li v-for="r in low" :key="r.id">
+            {{ bladeWords(r.blade, settings.say) }}: {{ r.count === 0 ? 'none left' : `${r.count} left` }}
+          </li>
+        </ul>
+      </section>
+    </div>
+  </Themed>
+</template>
+
+<style scoped>
+.add {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-bottom: 12px;
+}
+.order {
+  margin-top: 20px;
+}
+.count {
+  width: 84px;
+  min-width: 0;
+}
+.count :deep(label) {
+  position: absolute;
+  clip-path: inset(50%);
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+}
+.note {
+  font: inherit;
+  color: inherit;
+  background: none;
+  border: 1px solid transparent;
+  border-radius: 3px;
+  padding: 4px 6px;
+  width: 100%;
+  min-width: 140px;
+}
+.note:hover,
+.note:focus {
+  border-color: var(--rule);
+  background: var(--sheet);
+}
+</style>

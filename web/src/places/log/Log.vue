@@ -1,0 +1,172 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent, ref } from 'vue'
+import { Popconfirm, Table } from 'ant-design-vue'
+import { bladeWords, lives, minutesWords, MODEL, stockWords, verdictOf, type Fate } from '@green-pitch/core'
+import { openFile, saveFile } from '../../data/files'
+import type { LogRecord } from '../../data/records'
+import { useSettings } from '../../store/settings'
+import { useShop } from '../../store/shop'
+import { useTrouble } from '../../store/trouble'
+import Mark from '../../ui/Mark.vue'
+import Themed from '../../ui/Themed.vue'
+import { useQuietIcons } from '../../ui/quietIcons'
+
+const LifeChart = defineAsyncComponent(() => import('./LifeChart.vue'))
+const shop = useShop()
+const settings = useSettings()
+const root = ref<HTMLElement>()
+useQuietIcons(root)
+const trouble = useTrouble()
+const search = ref('')
+const rows = computed(() => {
+  const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
+  return shop.log.filter((e) => {
+    const t = `${e.title} ${e.job.stock.material.name} ${bladeWords(e.blade, settings.say)} ${e.note} ${e.fate}`.toLowerCase()
+    return words.every((w) => t.includes(w))
+  })
+})
+const life = computed(() => lives(rows.value))
+const hours = computed(() => minutesWords(rows.value.reduce((t, e) => t + e.minutes, 0) * 60))
+const spent = computed(() => life.value.reduce((t, l) => t + l.spent, 0))
+const day = (at: number) => new Date(at).toISOString().slice(0, 10)
+const fates: Record<Fate, { word: string; state: 'within' | 'near' | 'beyond' }> = {
+  fine: { word: 'still good', state: 'within' },
+  dull: { word: 'dull', state: 'near' },
+  slipped: { word: 'slipped', state: 'near' },
+  broke: { word: 'broke', state: 'beyond' },
+}
+const unique = (f: (e: LogRecord) => string) => [...new Set(shop.log.map(f))].sort().map((v) => ({ text: v, value: v }))
+const by = (f: (e: LogRecord) => number | string) => (a: LogRecord, b: LogRecord) => {
+  const [x, y] = [f(a), f(b)]
+  return typeof x === 'string' ? x.localeCompare(String(y)) : x - Number(y)
+}
+const stockOf = (e: LogRecord) => e.job.stock.material.name
+const bladeOf = (e: LogRecord) => bladeWords(e.blade, settings.say)
+const columns = computed(() => [
+  { title: 'Day', key: 'day', sorter: by((e) => e.at), defaultSortOrder: 'descend' as const, width: 125 },
+  { title: 'Job', key: 'title', sorter: by((e) => e.title) },
+  {
+    title: 'Stock',
+    key: 'stock',
+    sorter: by(stockOf),
+    filters: unique(stockOf),
+    onFilter: (v: string | number | boolean, e: LogRecord) => stockOf(e) === v,
+  },
+  {
+    title: 'Blade',
+    key: 'blade',
+    sorter: by(bladeOf),
+    filters: unique(bladeOf),
+    onFilter: (v: string | number | boolean, e: LogRecord) => bladeOf(e) === v,
+  },
+  { title: 'Took (foretold)', key: 'minutes', sorter: by((e) => e.minutes), width: 130 },
+  { title: 'Face, under, edge', key: 'grades', sorter: by((e) => e.face + e.underside + e.edge) },
+  {
+    title: 'Blade after',
+    key: 'fate',
+    filters: Object.entries(fates).map(([value, { word }]) => ({ text: word, value })),
+    onFilter: (v: string | number | boolean, e: LogRecord) => e.fate === v,
+  },
+  { title: 'Note', key: 'note' },
+])
+/** What the present model would say of an old cut: never written over what it was reckoned with. */
+function again(e: LogRecord): string {
+  const v = verdictOf(e.job, e.blade)
+  const seconds = v.time.cutting + v.time.threading
+  return `Reckoned then (model ${e.model}): ${minutesWords(e.foretold.seconds)}, feed ${e.foretold.feed.toFixed(1)} mm/s. Now (model ${MODEL}): ${minutesWords(seconds)}, feed ${v.feed.value.toFixed(1)} mm/s. It took ${e.minutes} min.`
+}
+async function out() {
+  const { logCsv } = await import('../../data/csv')
+  await saveFile(new Blob([logCsv(rows.value)], { type: 'text/csv' }), 'cutting-log.csv')
+}
+async function bring() {
+  const f = await openFile(['.csv'])
+  if (!f) return
+  if (f.size > 50e6) return trouble.say('This table is over 50 MB; read it in parts.')
+  const { readLogCsv } = await import('../../data/csv')
+  const { rows: read, refused } = await readLogCsv(await f.text())
+  const known = new Set(shop.log.map((e) => e.id))
+  let kept = 0
+  for (const e of read.filter((r) => !known.has(r.id))) if (await shop.keepLog(e)) kept++
+  const had = read.filter((r) => known.has(r.id)).length
+  trouble.say(
+    [`${kept} cuts taken from ${f.name}${had ? `, ${had} were here already` : ''}.`, ...refused.slice(0, 6)].join('\n'),
+    refused.length ? 'trouble' : 'done',
+  )
+}
+</script>
+
+<template>
+  <Themed>
+    <div ref="root" class="place">
+      <header>
+        <h1>
+          {{
+            rows.length
+              ? `${rows.length} cut${rows.length === 1 ? '' : 's'}, ${hours} at the saw, ${spent} blade${spent === 1 ? '' : 's'} spent`
+              : 'Nothing logged yet'
+          }}
+        </h1>
+        <div class="acts">
+          <input v-model="search" type="search" class="search" placeholder="Search" aria-label="Search the log" /><button
+            class="act"
+            @click="bring"
+          >
+            Read CSV</button
+          ><button class="act" :disabled="!rows.length" @click="out">Save CSV</button>
+        </div>
+      </header>
+      <p v-if="!shop.log.length">Press <b>Log the cut</b> on the Bench after a cut: what was foretold stands there already.</p>
+      <template v-else>
+        <LifeChart :lives="life" />
+        <Table :columns="columns" :data-source="rows" row-key="id" size="small" :pagination="rows.length > 50 ? { pageSize: 50 } : false">
+          <template #bodyCell="{ column, record }">
+            <template v-if="column.key === 'day'"
+              ><span class="mono nowrap">{{ day(record.at) }}</span></template
+            >
+            <template v-else-if="column.key === 'title'"
+              ><b>{{ record.title }}</b></template
+            >
+            <template v-else-if="column.key === 'stock'"
+              >{{ stockOf(record as LogRecord) }}, {{ stockWords(record.job.stock, settings.say) }}</template
+            >
+            <template v-else-if="column.key === 'blade'">{{ bladeOf(record as LogRecord) }}</template>
+            <template v-else-if="column.key === 'minutes'"
+              ><span class="nowrap"
+                ><b>{{ record.minutes }}</b> <span class="soft">({{ Math.round(record.foretold.seconds / 60) }})</span> min</span
+              ></template
+            >
+            <template v-else-if="column.key === 'grades'"
+              ><span class="mono">{{ record.face }} {{ record.underside }} {{ record.edge }}</span></template
+            >
+            <template v-else-if="column.key === 'fate'"
+              ><Mark :state="fates[record.fate as Fate].state" quiet />{{ fates[record.fate as Fate].word
+              }}{{ record.blades > 1 ? `, ${record.blades} used` : '' }}</template
+            >
+            <template v-else>{{ record.note }}</template>
+          </template>
+          <template #expandedRowRender="{ record }">
+            <p>
+              {{ again(record as LogRecord) }} Clean-up {{ record.cleanUpMinutes }} min.
+              <Popconfirm title="Remove this cut from the log?" ok-text="Remove" cancel-text="Keep" @confirm="shop.drop('log', record.id)"
+                ><button class="act plain">Remove</button></Popconfirm
+              >
+            </p>
+          </template>
+        </Table>
+      </template>
+    </div>
+  </Themed>
+</template>
+
+<style scoped>
+.search {
+  font: inherit;
+  color: inherit;
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  padding: 4px 8px;
+  width: 160px;
+}
+</style>

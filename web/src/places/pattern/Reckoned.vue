@@ -1,0 +1,230 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import {
+  billInputs,
+  bladeWords,
+  countRange,
+  lengthWords,
+  minutesWords,
+  moneyRange,
+  remedyWords,
+  roundWords,
+  timeRange,
+  troubleWords,
+  type Blade,
+  type PatternRule,
+  type Why as WhyAnswer,
+} from '@green-pitch/core'
+import { groupTroubles, remediesFor, type Bill, type Reckoning, type Remedy } from '@green-pitch/core/pattern'
+import { useAnswer } from '../../store/answer'
+import { withBlade } from '../../store/edits'
+import { useJob } from '../../store/job'
+import { usePattern } from '../../store/pattern'
+import { useSettings } from '../../store/settings'
+import { useShop } from '../../store/shop'
+import Mark from '../../ui/Mark.vue'
+import Why from '../../ui/Why.vue'
+
+const props = defineProps<{ found: Reckoning }>()
+const emit = defineEmits<{ jump: [rings: readonly number[], x: number, y: number] }>()
+const answer = useAnswer()
+const jobs = useJob()
+const pattern = usePattern()
+const settings = useSettings()
+const shop = useShop()
+const say = computed(() => settings.say)
+
+const why =
+  (rule: PatternRule, text: string, inputs: WhyAnswer['inputs'] = [], also = '') =>
+  () => ({ rule, text, inputs, also })
+const rows = computed(() => {
+  const f = props.found
+  const b = f.bill
+  const openings = f.rings.filter((r) => r.ring.role === 'opening').length
+  const outlines = f.rings.filter((r) => r.ring.role === 'outline').length
+  const cuts = pattern.record ? shop.log.filter((e) => e.job.saw.kind === jobs.job.saw.kind).length : 0
+  const from = cuts ? `Ranged by ${cuts} cuts of your log.` : 'No cut of yours on this kind of saw is logged yet, so the range is wide.'
+  const list: { name: string; value: string; why?: () => WhyAnswer }[] = [
+    { name: 'Openings', value: `${openings}, then the ${outlines === 1 ? 'outline' : `${outlines} outlines`}` },
+    {
+      name: 'Length of cut',
+      value:
+        say.value.unit === 'mm' && f.length >= 1000 ? `${(f.length / 1000).toFixed(2)} m` : lengthWords(Math.round(f.length), say.value),
+    },
+  ]
+  if (f.tightest)
+    list.push({
+      name: 'Tightest curve',
+      value: roundWords(f.tightest.radius, say.value),
+      why: why(
+        'bend',
+        `${roundWords(f.tightest.radius, say.value)} on the drawn line, its centre on the ${f.tightest.centre === 'waste' ? 'waste side' : 'kept side'}.`,
+      ),
+    })
+  if (f.narrowest)
+    list.push({
+      name: 'Narrowest web',
+      value: roundWords(f.narrowest.width, say.value),
+      why: why('gap', 'Shown on the sheet where it matters.'),
+    })
+  list.push(
+    { name: 'At the saw', value: timeRange(b.atSaw), why: why('work', timeRange(b.atSaw), billInputs(b), from) },
+    { name: 'With clean-up', value: timeRange(b.total), why: why('work', timeRange(b.total), billInputs(b), from) },
+    {
+      name: `Blades, ${bladeWords(answer.blade, say.value)}`,
+      value: countRange(b.blades),
+      why: why('spent', `${minutesWords(b.cutting + b.pivots)} of sawing.`),
+    },
+    { name: 'Drill', value: `${openings} × ${lengthWords(f.drill, say.value)}` },
+  )
+  if (b.price) list.push({ name: 'Price at your rates', value: moneyRange(b.price), why: why('price', moneyRange(b.price)) })
+  return list
+})
+const groups = computed(() =>
+  groupTroubles(props.found.troubles).map((g) => ({
+    g,
+    ...troubleWords(g, props.found, answer.job, answer.blade, say.value),
+    remedies: remediesFor(g, props.found, answer.job, answer.blade, shop.catalogue),
+  })),
+)
+const clear = computed(() => !props.found.rings.some((r) => r.swing.stretches.length || r.swing.facing !== 'ahead'))
+const widest = computed(() => Math.max(0, ...props.found.rings.map((r) => r.swing.reach)))
+
+function apply(r: Remedy) {
+  const record = pattern.record!
+  switch (r.kind) {
+    case 'pivot':
+      return jobs.editCut({ turn: 'pivot' }, 'remedy')
+    case 'blade':
+      return jobs.edit((t) => withBlade(t, r.blade), 'remedy')
+    case 'join':
+      return pattern.edit({ tolerance: r.tolerance })
+    case 'keep-island':
+      return pattern.choose({ keptIslands: [...new Set([...record.choices.keptIslands, ...r.rings])] })
+    case 'own-order':
+      return pattern.choose({ order: undefined })
+    case 'own-hole':
+      return pattern.choose({
+        holes: Object.fromEntries(Object.entries(record.choices.holes).filter(([id]) => !r.rings.includes(Number(id)))),
+      })
+  }
+}
+
+// another blade, sawing and cleaning up together
+const rival = ref<Blade>()
+const rivalBill = ref<Bill>()
+async function compare(id: string) {
+  rivalBill.value = undefined
+  const b = answer.ranked.find((r) => r.blade.id === id)?.blade
+  rival.value = b
+  if (!b || !pattern.record) return
+  const given = JSON.parse(
+    JSON.stringify({ job: answer.job, blade: b, log: shop.log, choices: pattern.record.choices, drills: settings.value.drills }),
+  ) as never
+  rivalBill.value = await pattern.hands().compare(given)
+}
+</script>
+
+<template>
+  <section aria-label="Reckoning">
+    <dl class="rows">
+      <template v-for="r in rows" :key="r.name">
+        <dt>{{ r.name }}</dt>
+        <dd class="mono">
+          <Why v-if="r.why" :why="r.why" :label="r.name"
+            ><b>{{ r.value }}</b></Why
+          ><b v-else>{{ r.value }}</b>
+        </dd>
+      </template>
+    </dl>
+    <p class="rival">
+      <label
+        >Against
+        <select class="plain-input" :value="rival?.id ?? ''" @change="compare(($event.target as HTMLSelectElement).value)">
+          <option value="">another blade…</option>
+          <option
+            v-for="r in answer.ranked.slice(0, 20).filter((x) => x.blade.id !== answer.blade.id)"
+            :key="r.blade.id"
+            :value="r.blade.id"
+          >
+            {{ bladeWords(r.blade, say) }}
+          </option>
+        </select></label
+      >
+      <span v-if="rival && rivalBill" role="status">
+        With {{ bladeWords(rival, say) }}: <b>{{ minutesWords(rivalBill.total.mid) }}</b> with clean-up (saw
+        {{ minutesWords(rivalBill.atSaw.mid) }}, clean-up {{ minutesWords(rivalBill.total.mid - rivalBill.atSaw.mid) }}), against
+        <b>{{ minutesWords(found.bill.total.mid) }}</b> (saw {{ minutesWords(found.bill.atSaw.mid) }}, clean-up
+        {{ minutesWords(found.bill.total.mid - found.bill.atSaw.mid) }}).
+      </span>
+    </p>
+  </section>
+  <section aria-labelledby="look-head">
+    <h2 id="look-head">{{ groups.some((g) => g.g.state !== 'within') ? 'Look at these first' : 'Nothing stands in the way' }}</h2>
+    <ul class="look">
+      <li v-for="(t, i) in groups" :key="i">
+        <button class="head" :class="t.g.state" @click="emit('jump', t.g.items[0]!.rings, t.g.items[0]!.x, t.g.items[0]!.y)">
+          <Mark :state="t.g.state" /><b>{{ t.head }}</b>
+        </button>
+        <p>{{ t.text }}</p>
+        <p v-if="t.remedies.length" class="acts">
+          <button v-for="(r, j) in t.remedies" :key="j" class="act" @click="apply(r)">{{ remedyWords(r, say) }}</button>
+        </p>
+      </li>
+      <li v-if="clear">
+        <p class="head within"><Mark state="within" /><b>The board swings clear</b></p>
+        <p>
+          It needs {{ lengthWords(Math.round(widest), say) }} of the {{ lengthWords(answer.job.saw.throat, say) }} behind the blade.
+          <Why :why="why('swing', `At most ${lengthWords(Math.round(widest), say)} behind the blade.`)" label="Swing">why?</Why>
+        </p>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.rows {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) max-content;
+}
+.rows > * {
+  padding: 5px 0;
+  border-bottom: 1px solid var(--faint);
+}
+.rows dt {
+  padding-right: 8px;
+}
+.rows dd {
+  text-align: right;
+  letter-spacing: -0.03em;
+}
+.rival {
+  display: grid;
+  gap: 4px;
+  padding: 8px 0;
+}
+.rival select {
+  max-width: 230px;
+}
+h2 {
+  margin-top: 12px;
+  padding-bottom: 6px;
+  border-bottom: 1px solid var(--rule);
+}
+.look li {
+  padding: 9px 0;
+  border-bottom: 1px solid var(--faint);
+}
+.head b {
+  color: var(--ink);
+}
+button.head:hover b {
+  text-decoration: underline;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin-top: 6px;
+}
+</style>

@@ -1,0 +1,165 @@
+<script setup lang="ts">
+import { computed, ref, toRef, watch } from 'vue'
+import type { Hatch, Say } from '@green-pitch/core'
+import { holeAt, type Hole } from '@green-pitch/core/pattern'
+import { useView } from '../../draw/view'
+import type { Found } from '../../work/patternWork'
+import SheetDrawing from './SheetDrawing.vue'
+
+/** The sheet to scale: openings coloured, hatched and numbered by state; pan, zoom, pick, and drag a hole. */
+const props = defineProps<{
+  reckoned: Found
+  selected?: number
+  hatch: Hatch
+  say: Say
+  measuring: boolean
+  /** centre of the kerf round the chosen ring, and its width, mm */
+  kerf: { paths: Float64Array[]; width: number }
+}>()
+const emit = defineEmits<{ select: [id: number | undefined]; hole: [id: number, x: number, y: number]; measured: [mm: number] }>()
+
+const frame = ref<HTMLElement>()
+const found = computed(() => props.reckoned.found)
+const MARGIN = 0.25
+const view = useView(
+  frame,
+  toRef(() => props.reckoned.board),
+  MARGIN,
+)
+const selected = computed(() => (props.selected === undefined ? undefined : found.value.rings[props.selected]))
+
+// ---- hands: drag moves the sheet, a drag that begins on the selected hole moves the hole
+const held = ref<Hole>()
+const marks = ref<[number, number][]>([])
+let from: { x: number; y: number; moved: boolean; onHole: boolean } | undefined
+function down(e: PointerEvent) {
+  if (e.button > 0) return
+  const onHole = (e.target as Element).hasAttribute('data-hole')
+  from = { x: e.clientX, y: e.clientY, moved: false, onHole }
+  frame.value!.setPointerCapture(e.pointerId)
+}
+function move(e: PointerEvent) {
+  if (!from) return
+  const [dx, dy] = [e.clientX - from.x, e.clientY - from.y]
+  if (!from.moved && Math.hypot(dx, dy) < 4) return
+  from.moved = true
+  if (from.onHole && selected.value) held.value = holeAt(selected.value.ring.points, ...view.at(e), found.value.drill)
+  else {
+    view.drag(dx, dy)
+    from.x = e.clientX
+    from.y = e.clientY
+  }
+}
+function up(e: PointerEvent) {
+  const was = from
+  from = undefined
+  if (!was) return
+  view.settle()
+  if (was.onHole && held.value && selected.value) {
+    if (held.value.clear >= 0) emit('hole', selected.value.ring.id, held.value.x, held.value.y)
+    held.value = undefined
+    return
+  }
+  if (was.moved) return
+  const [x, y] = view.at(e)
+  if (props.measuring) {
+    marks.value = [...marks.value, [x, y]]
+    if (marks.value.length === 2) {
+      emit('measured', Math.hypot(marks.value[0]![0] - marks.value[1]![0], marks.value[0]![1] - marks.value[1]![1]))
+      marks.value = []
+    }
+    return
+  }
+  const hit = (document.elementFromPoint(e.clientX, e.clientY) as Element | null)?.getAttribute('data-ring')
+  emit('select', hit === null || hit === undefined ? undefined : Number(hit))
+}
+watch(
+  () => props.measuring,
+  () => (marks.value = []),
+)
+function key(e: KeyboardEvent) {
+  const s = selected.value
+  const hole = s?.hole?.hole
+  const arrows: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+  const way = arrows[e.key]
+  if (way && e.shiftKey && s && hole) {
+    // a hole is moved by a tenth of a millimetre, and stays off the line
+    const next = holeAt(s.ring.points, hole.x + 0.1 * way[0], hole.y + 0.1 * way[1], found.value.drill)
+    if (next.clear >= 0) emit('hole', s.ring.id, next.x, next.y)
+  } else if (way) view.pan(-60 * way[0], -60 * way[1])
+  else if (e.key === '+' || e.key === '=') view.zoomBy(1.25)
+  else if (e.key === '-') view.zoomBy(0.8)
+  else if (e.key === '0') view.fit()
+  else if (e.key === 'n' || e.key === 'b') {
+    const { order } = found.value
+    const at = props.selected === undefined ? -1 : order.indexOf(props.selected)
+    emit('select', order[(at + (e.key === 'n' ? 1 : -1) + order.length) % order.length])
+  } else return
+  e.preventDefault()
+  e.stopPropagation()
+}
+defineExpose({ show: view.show, fit: view.fit, zoomBy: view.zoomBy })
+</script>
+
+<template>
+  <div
+    ref="frame"
+    class="frame"
+    :class="{ measuring }"
+    tabindex="0"
+    role="application"
+    :aria-label="`The pattern to scale, ${found.rings.length} lines. Arrow keys move it, plus and minus zoom, n and b go through the openings, Shift with arrows moves the chosen hole.`"
+    @pointerdown="down"
+    @pointermove="move"
+    @pointerup="up"
+    @pointercancel="from = undefined"
+    @wheel.prevent="view.wheel"
+    @keydown="key"
+  >
+    <div class="moving" :style="{ transform: view.transform.value }">
+      <SheetDrawing
+        :reckoned="reckoned"
+        :selected="props.selected"
+        :hatch="hatch"
+        :say="say"
+        :box="view.box.value"
+        :view-box="view.viewBox.value"
+        :scale="view.scale.value"
+        :held="held"
+        :kerf="kerf"
+        :marks="marks"
+      />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.frame {
+  position: relative;
+  overflow: hidden;
+  width: 100%;
+  height: 100%;
+  touch-action: none;
+  cursor: grab;
+  background: var(--sheet);
+}
+.frame:active {
+  cursor: grabbing;
+}
+.frame.measuring {
+  cursor: crosshair;
+}
+.frame:focus-visible {
+  outline-offset: -3px;
+}
+/* drawn a quarter beyond each edge, and moved as a picture while a hand is on it */
+.moving {
+  position: absolute;
+  left: -25%;
+  top: -25%;
+  width: 150%;
+  height: 150%;
+  transform-origin: 16.6667% 16.6667%;
+  will-change: transform;
+}
+</style>

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { onMounted, ref, useId } from 'vue'
+import { minutesWords } from '@green-pitch/core'
+import { useJob } from '../../store/job'
+import { useRun } from '../../store/run'
+import { useTrouble } from '../../store/trouble'
+import { logged, type Outcome } from '../../ui/outcome'
+import OutcomeFields from '../../ui/OutcomeFields.vue'
+import Themed from '../../ui/Themed.vue'
+
+/** The run's end: how it came out; times and blades are known already. */
+const emit = defineEmits<{ close: [] }>()
+const run = useRun()
+const jobs = useJob()
+const id = useId()
+const dialog = ref<HTMLDialogElement>()
+const outcome = ref<Outcome>({
+  fate: run.state.broke ? 'broke' : run.state.slipped ? 'slipped' : 'fine',
+  face: '4',
+  underside: '4',
+  edge: '4',
+  cleanUp: 5,
+  note: '',
+})
+onMounted(() => dialog.value?.showModal())
+async function write() {
+  const kept = await run.log(logged(outcome.value))
+  if (!kept) return
+  useTrouble().say('Logged. The next estimate learns from it.', 'done')
+  dialog.value?.close()
+}
+</script>
+
+<template>
+  <dialog ref="dialog" :aria-labelledby="`${id}h`" @close="emit('close')">
+    <Themed>
+      <form method="dialog" @submit.prevent="write">
+        <h2 :id="`${id}h`">{{ jobs.name }}: sawn in {{ minutesWords(run.state.seconds) }}</h2>
+        <p class="soft">
+          Foretold {{ minutesWords(run.record?.total ?? 0) }}; {{ run.state.blades }} blade{{ run.state.blades === 1 ? '' : 's' }} used.
+        </p>
+        <OutcomeFields v-model="outcome" blade="The last blade" />
+        <p class="acts">
+          <button type="button" class="act plain" @click="dialog?.close()">Not yet</button
+          ><button class="act main">Write to the log</button>
+        </p>
+      </form>
+    </Themed>
+  </dialog>
+</template>
+
+<style scoped>
+dialog {
+  width: min(520px, 94vw);
+}
+form {
+  display: grid;
+  gap: 12px;
+}
+.acts {
+  display: flex;
+  justify-content: flex-end;
+  gap: 8px;
+}
+</style>

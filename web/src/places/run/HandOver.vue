@@ -1,0 +1,185 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import { useLocalStorage } from '@vueuse/core'
+import { openFile, saveFile } from '../../data/files'
+import { bringBack, fetchBack, leave, mergeJob, packJob, pickUp, reach, unpackJob } from '../../data/handover'
+import { useJob } from '../../store/job'
+import { usePattern } from '../../store/pattern'
+import { useTrouble } from '../../store/trouble'
+import Mark from '../../ui/Mark.vue'
+
+/** A job to another of one's own devices, and its run and log back: under a code, or as a file. */
+const props = defineProps<{ code?: string }>()
+const emit = defineEmits<{ close: [] }>()
+const jobs = useJob()
+const pattern = usePattern()
+const trouble = useTrouble()
+const dialog = ref<HTMLDialogElement>()
+const busy = ref(false)
+const addresses = ref<string[]>()
+const asked = ref(props.code ?? '')
+const said = ref('')
+const qr = ref('')
+/** codes this device left jobs under, and those it picked jobs up from */
+const left = useLocalStorage<Record<string, string>>('handed-over', {})
+const picked = useLocalStorage<Record<string, string>>('picked-up', {})
+const mine = computed(() => left.value[jobs.record.id])
+const theirs = computed(() => picked.value[jobs.record.id])
+const secure = window.isSecureContext
+const loopback = /^(localhost|127\.|\[::1\])/.test(window.location.hostname)
+const link = computed(() => mine.value && `${addresses.value?.[0] ?? window.location.origin}/pick/${mine.value}`)
+
+onMounted(async () => {
+  dialog.value?.showModal()
+  addresses.value = await reach()
+  await draw()
+  if (props.code) await take(props.code)
+})
+async function draw() {
+  if (!link.value) return
+  const { toString } = await import('qrcode')
+  qr.value = `data:image/svg+xml,${encodeURIComponent(await toString(link.value, { type: 'svg', margin: 2 }))}`
+}
+async function guarded(work: () => Promise<void>) {
+  busy.value = true
+  said.value = ''
+  try {
+    await work()
+  } catch (error) {
+    said.value = error instanceof Error ? error.message : String(error)
+  } finally {
+    busy.value = false
+  }
+}
+const put = () =>
+  guarded(async () => {
+    await jobs.settle()
+    const { code } = await leave(await packJob(jobs.record.id))
+    left.value = { ...left.value, [jobs.record.id]: code }
+    await draw()
+  })
+async function accept(blob: Blob, code?: string) {
+  const read = await unpackJob(blob)
+  if (!read.ok) {
+    said.value = `${read.message} Nothing was changed.`
+    return
+  }
+  await jobs.settle()
+  const { news, logged, fresh } = await mergeJob(read.handed)
+  if (code) picked.value = { ...picked.value, [read.handed.job.id]: code }
+  await jobs.open(read.handed.job.id)
+  if (fresh || !pattern.record) await pattern.reload()
+  trouble.say(
+    fresh
+      ? `${read.handed.job.name} is here now.`
+      : `Merged: ${news} new step${news === 1 ? '' : 's'} of the run, ${logged} cut${logged === 1 ? '' : 's'} for the log.`,
+    'done',
+  )
+  dialog.value?.close()
+}
+const take = (code: string) =>
+  guarded(async () => {
+    const clean = code.trim().toUpperCase()
+    await accept(await pickUp(clean), clean)
+  })
+const back = () =>
+  guarded(async () => {
+    await jobs.settle()
+    await bringBack(theirs.value!, await packJob(jobs.record.id))
+    said.value = ''
+    trouble.say('Run and log are waiting at the server; fetch them on the first device.', 'done')
+  })
+const fetchRun = () => guarded(async () => accept(await fetchBack(mine.value!)))
+const file = () =>
+  guarded(async () => {
+    await jobs.settle()
+    await saveFile(await packJob(jobs.record.id), `${jobs.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.job.gz`)
+  })
+const fromFile = async () => {
+  const f = await openFile(['.gz', 'application/gzip'])
+  if (f) await guarded(() => accept(f))
+}
+</script>
+
+<template>
+  <dialog ref="dialog" aria-labelledby="hand-head" @close="emit('close')">
+    <h2 id="hand-head">{{ jobs.name }}: to another of your devices</h2>
+    <p v-if="!secure">
+      <Mark state="near" />This page is not secure, so the browser gives it no wake lock, microphone or offline copy. Start the server with
+      <code>npm run demo -- --lan</code> and open its https address.
+    </p>
+    <template v-if="addresses !== undefined">
+      <div v-if="mine" class="left">
+        <img v-if="qr" :src="qr" width="168" height="168" :alt="`QR picture of ${link}`" />
+        <div>
+          <p class="code mono" aria-label="Code">{{ mine }}</p>
+          <p>
+            On the other device open <b>{{ link }}</b>, or read the picture. Holds for 12 hours, in the server’s memory only.
+          </p>
+          <p v-if="loopback && !addresses.length" class="near">
+            <Mark state="near" />This server listens to this machine only. For a phone, start it with <code>npm run demo -- --lan</code>.
+          </p>
+          <p class="acts"><button class="act main" :disabled="busy" @click="fetchRun">Fetch what came back</button></p>
+        </div>
+      </div>
+      <p class="acts">
+        <button class="act" :class="{ main: !mine }" :disabled="busy" @click="put">
+          {{ mine ? 'Leave it again, as it is now' : 'Leave it under a code' }}
+        </button>
+        <button v-if="theirs" class="act main" :disabled="busy" @click="back">Bring run and log back</button>
+      </p>
+      <form class="acts" @submit.prevent="take(asked)">
+        <label
+          >I have a code
+          <input v-model="asked" class="plain-input mono" maxlength="12" size="10" autocomplete="off" autocapitalize="characters"
+        /></label>
+        <button class="act" :disabled="busy || asked.trim().length < 8">Pick it up</button>
+      </form>
+    </template>
+    <p v-else class="soft">The server cannot be reached from here, so the file way is left.</p>
+    <p class="acts">
+      <span>As a file:</span>
+      <button class="act" :disabled="busy" @click="file">Save</button>
+      <button class="act" :disabled="busy" @click="fromFile">Read</button>
+      <button class="act plain" @click="dialog?.close()">Close</button>
+    </p>
+    <p v-if="said" class="beyond" role="alert"><Mark state="beyond" />{{ said }}</p>
+  </dialog>
+</template>
+
+<style scoped>
+dialog {
+  width: min(600px, 94vw);
+}
+p,
+.left {
+  margin: 10px 0;
+}
+.left {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 16px;
+}
+.left > div {
+  flex: 1 1 240px;
+}
+.left b {
+  overflow-wrap: anywhere;
+}
+img {
+  background: #fff;
+  border: 1px solid var(--rule);
+}
+.code {
+  font-size: 1.7rem;
+  font-weight: 700;
+  letter-spacing: 0.08em;
+  margin: 0;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+</style>

@@ -1,0 +1,170 @@
+<script setup lang="ts">
+import { computed, nextTick, onMounted, ref, toRef, watch } from 'vue'
+import { lengthWords, roundWords, type Hatch as HatchName, type Say } from '@green-pitch/core'
+import { alongAt, boxOf, pointAt, type RingReckoning } from '@green-pitch/core/pattern'
+import Hatch from '../../draw/Hatch.vue'
+import { useRingPaths } from '../../draw/ringPaths'
+import type { Found } from '../../work/patternWork'
+import { useView } from '../../draw/view'
+
+/** The ring in hand, large on the sheet: its hole, which way to go round, and the thin web beside it. */
+const props = defineProps<{ reckoned: Found; ring: RingReckoning; done: ReadonlySet<number>; say: Say; hatch: HatchName }>()
+const found = computed(() => props.reckoned.found)
+const svg = ref<SVGSVGElement>()
+const box = computed(() => boxOf(props.ring.ring.points))
+const view = useView(svg, box)
+const px = computed(() => 1 / view.scale.value)
+const { drawn, seen } = useRingPaths(
+  toRef(() => props.reckoned),
+  view.scale,
+  view.box,
+)
+const number = computed(() => new Map(found.value.order.map((id, i) => [id, i + 1])))
+/** A little of its surroundings stays in sight. */
+async function frame() {
+  await nextTick()
+  view.fit()
+  view.zoomBy(props.ring.ring.role === 'outline' ? 0.9 : 0.62)
+}
+onMounted(frame)
+watch(() => props.ring.ring.id, frame)
+
+/** The way round, drawn just inside the line; from the hole or the edge. */
+const way = computed(() => {
+  const { ring, plan, measure } = props.ring
+  const start = alongAt(ring, plan.entry.x, plan.entry.y)
+  const sign = plan.direction === 'clockwise' ? 1 : -1
+  const inset = (ring.role === 'opening' ? 1 : -1) * 9 * px.value
+  const points: string[] = [`${plan.entry.x},${plan.entry.y}`]
+  const n = 60
+  for (let i = 1; i <= n * 0.4; i++) {
+    const s = (start + (sign * measure.length * i) / n + 2 * measure.length) % measure.length
+    const [x, y] = pointAt(ring, s)
+    const [u, v] = pointAt(ring, (s + 0.01) % measure.length)
+    const l = Math.hypot(u - x, v - y) || 1
+    // rings run clockwise, so inside lies to the right of the way along
+    points.push(`${x - ((v - y) / l) * inset},${y + ((u - x) / l) * inset}`)
+  }
+  return points.join(' ')
+})
+const web = computed(() => {
+  const w = props.ring.web
+  const told = w && found.value.troubles.some((t) => t.kind === 'web' && t.rings.includes(props.ring.ring.id))
+  return told ? w : undefined
+})
+const middle = computed((): [number, number] => props.ring.hole?.middle ?? [0, 0])
+</script>
+
+<template>
+  <svg
+    ref="svg"
+    :viewBox="view.viewBox.value"
+    preserveAspectRatio="none"
+    role="img"
+    :aria-label="`Number ${number.get(ring.ring.id)} on the sheet, cut ${ring.plan.direction === 'clockwise' ? 'clockwise' : 'anticlockwise'}`"
+  >
+    <defs>
+      <Hatch id="run-stock" :hatch="hatch" />
+      <marker id="run-way" viewBox="0 0 10 10" refX="4" refY="5" markerWidth="5" markerHeight="5" orient="auto">
+        <path d="M0 0 10 5 0 10z" fill="var(--ink)" />
+      </marker>
+    </defs>
+    <path
+      v-for="d in seen.filter((x) => x.r.ring.role === 'outline')"
+      :key="d.r.ring.id"
+      :d="d.d"
+      fill="var(--stock)"
+      stroke="var(--stock-line)"
+      :stroke-width="1.2 * px"
+    />
+    <path
+      v-for="d in seen.filter((x) => x.r.ring.role !== 'outline')"
+      :key="d.r.ring.id"
+      :d="d.d"
+      :fill="done.has(d.r.ring.id) ? 'var(--faint)' : d.r.ring.role === 'island' ? 'var(--stock)' : 'var(--sheet)'"
+      stroke="var(--stock-line)"
+      :stroke-width="1.2 * px"
+    />
+    <text
+      v-for="d in seen.filter((x) => x.r !== ring && x.r.hole)"
+      :key="d.r.ring.id"
+      class="other"
+      :x="d.r.hole!.middle[0]"
+      :y="d.r.hole!.middle[1]"
+      :font-size="15 * px"
+    >
+      {{ number.get(d.r.ring.id) }}
+    </text>
+    <path
+      :d="drawn[ring.ring.id]!.d"
+      :fill="ring.ring.role === 'opening' ? 'var(--sheet)' : 'none'"
+      stroke="var(--ink)"
+      :stroke-width="3.5 * px"
+    />
+    <path
+      v-for="([a, b], i) in ring.swing.stretches"
+      :key="i"
+      :d="`M${pointAt(ring.ring, a).join(' ')}L${pointAt(ring.ring, b).join(' ')}`"
+      stroke="var(--beyond)"
+      :stroke-width="5 * px"
+    />
+    <path
+      v-if="ring.plan.entry.from"
+      :d="`M${ring.plan.entry.from.join(' ')}L${ring.plan.entry.x} ${ring.plan.entry.y}`"
+      stroke="var(--ink)"
+      :stroke-width="3 * px"
+      :stroke-dasharray="`${6 * px} ${4 * px}`"
+    />
+    <polyline
+      :points="way"
+      fill="none"
+      stroke="var(--ink)"
+      :stroke-width="4 * px"
+      :stroke-dasharray="`${0.1 * px} ${9 * px}`"
+      stroke-linecap="round"
+      marker-end="url(#run-way)"
+    />
+    <g v-if="web" stroke="var(--near)" fill="none" :stroke-width="3 * px">
+      <path :d="`M${web.from.join(' ')}L${web.to.join(' ')}`" />
+    </g>
+    <text v-if="web" class="web" :x="(web.from[0] + web.to[0]) / 2" :y="(web.from[1] + web.to[1]) / 2 - 10 * px" :font-size="17 * px">
+      {{ roundWords(web.width, say) }}
+    </text>
+    <template v-if="ring.hole">
+      <circle :cx="ring.hole.hole.x" :cy="ring.hole.hole.y" :r="Math.max(found.drill / 2, 7 * px)" fill="var(--ink)" />
+      <text class="start" :x="ring.hole.hole.x" :y="ring.hole.hole.y + (ring.hole.hole.y < middle[1] ? -14 : 26) * px" :font-size="16 * px">
+        start, {{ lengthWords(found.drill, say) }}
+      </text>
+    </template>
+    <text v-if="ring.ring.role === 'opening'" class="number" :x="middle[0]" :y="middle[1] + 6 * px" :font-size="30 * px">
+      {{ number.get(ring.ring.id) }}
+    </text>
+  </svg>
+</template>
+
+<style scoped>
+svg {
+  display: block;
+  width: 100%;
+  background: var(--sheet);
+}
+text {
+  text-anchor: middle;
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: var(--sheet);
+  stroke-width: 0.18em;
+  font-family: var(--text);
+}
+.other {
+  fill: var(--soft);
+  stroke: none;
+}
+.number {
+  font-weight: 700;
+}
+.web {
+  font-weight: 700;
+  fill: var(--near);
+}
+</style>

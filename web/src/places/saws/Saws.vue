@@ -1,0 +1,243 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { Switch } from 'ant-design-vue'
+import {
+  blades,
+  clampTrouble,
+  lengthWords,
+  listWords,
+  minutesWords,
+  saws as shipped,
+  speedRange,
+  threadingSeconds,
+  type Saw,
+} from '@green-pitch/core'
+import { useJob } from '../../store/job'
+import { useSettings } from '../../store/settings'
+import { useShop } from '../../store/shop'
+import Count from '../../ui/Count.vue'
+import LengthInput from '../../ui/LengthInput.vue'
+import SawSide from '../../draw/SawSide.vue'
+import ChangeProcedure from './ChangeProcedure.vue'
+import Themed from '../../ui/Themed.vue'
+
+const shop = useShop()
+const jobs = useJob()
+const settings = useSettings()
+const id = ref(jobs.job.saw.id)
+const saw = computed(() => shop.saws.find((s) => s.id === id.value) ?? shop.saws[0]!)
+const row = computed(() => shop.sawRows.find((r) => r.id === saw.value.id))
+const mine = computed(() => shop.mine.has(saw.value.id))
+const own = computed(() => !shipped.some((s) => s.id === saw.value.id))
+const changed = computed(
+  () => row.value && !own.value && JSON.stringify(row.value.saw) !== JSON.stringify(shipped.find((s) => s.id === saw.value.id)),
+)
+const len = (mm: number) => lengthWords(mm, settings.say)
+
+const keep = (patch: { saw?: Saw; mine?: boolean }) =>
+  shop.keepSaw({ id: saw.value.id, rev: row.value?.rev ?? 0, saw: patch.saw ?? saw.value, mine: patch.mine ?? true })
+const put = (patch: Partial<Saw>) => keep({ saw: { ...saw.value, ...patch } as Saw })
+async function copy() {
+  const base = saw.value
+  const n = shop.saws.filter((s) => s.id.startsWith('own-')).length + 1
+  const next: Saw = {
+    ...base,
+    id: `own-saw-${n}-${Date.now().toString(36)}`,
+    name: `${base.name}, my second`.slice(0, 80),
+    short: `${base.short} ${n + 1}`.slice(0, 40),
+  }
+  if (await shop.keepSaw({ id: next.id, rev: 0, saw: next, mine: true })) id.value = next.id
+}
+const holds = computed(() => blades.filter((b) => !clampTrouble(saw.value, b)).length)
+</script>
+
+<template>
+  <Themed>
+    <div class="place">
+      <header>
+        <h1>{{ shop.mine.size ? `${shop.mine.size} saws in this shop` : 'Which of these stand in your shop?' }}</h1>
+        <div class="acts"><button class="act" @click="copy">Add another like this</button></div>
+      </header>
+      <div class="two">
+        <ul class="saws">
+          <li v-for="s in shop.saws" :key="s.id">
+            <button :aria-pressed="s.id === saw.id" @click="id = s.id">
+              <b>{{ s.short }}</b> <span class="soft">{{ shop.mine.has(s.id) ? 'yours' : '' }}</span>
+            </button>
+          </li>
+        </ul>
+        <div :key="saw.id" class="sheet">
+          <div class="top">
+            <div>
+              <input
+                class="name"
+                :value="saw.name"
+                aria-label="Name of the saw"
+                maxlength="80"
+                @change="put({ name: ($event.target as HTMLInputElement).value.trim() || saw.name })"
+              />
+              <p class="soft">
+                Holds {{ holds }} of {{ blades.length }} blades. Threading a hole takes about {{ minutesWords(threadingSeconds(saw)) }}.
+              </p>
+              <label class="mine"
+                ><Switch :checked="mine" size="small" @change="(v) => keep({ mine: v as boolean })" /> It stands in my shop</label
+              >
+            </div>
+            <SawSide :saw="saw" :say="settings.say" />
+          </div>
+          <section>
+            <h2>What it takes</h2>
+            <div class="fields">
+              <LengthInput label="Free span of the blade" :model-value="saw.span" @update:model-value="(v) => v && put({ span: v })" />
+              <LengthInput label="Stroke" :model-value="saw.stroke" @update:model-value="(v) => v && put({ stroke: v })" />
+              <LengthInput
+                :label="saw.kind === 'frame' ? 'Frame depth' : 'Throat'"
+                :model-value="saw.throat"
+                @update:model-value="(v) => v && put({ throat: v })"
+              />
+              <LengthInput label="Thickest stock" :model-value="saw.capacity" @update:model-value="(v) => v && put({ capacity: v })" />
+              <LengthInput
+                v-if="saw.kind === 'scroll'"
+                label="Table above lower clamp"
+                :model-value="saw.tableHeight"
+                @update:model-value="(v) => v && v < saw.span && put({ tableHeight: v })"
+              />
+              <template v-if="saw.kind === 'scroll' && saw.speed.kind === 'variable'">
+                <Count
+                  label="Slowest"
+                  :model-value="saw.speed.min"
+                  :min="10"
+                  :max="saw.speed.max"
+                  unit="spm"
+                  whole
+                  @update:model-value="
+                    (v) => v && saw.kind === 'scroll' && saw.speed.kind === 'variable' && put({ speed: { ...saw.speed, min: v } })
+                  "
+                />
+                <Count
+                  label="Fastest"
+                  :model-value="saw.speed.max"
+                  :min="saw.speed.min"
+                  :max="5000"
+                  unit="spm"
+                  whole
+                  @update:model-value="
+                    (v) => v && saw.kind === 'scroll' && saw.speed.kind === 'variable' && put({ speed: { ...saw.speed, max: v } })
+                  "
+                />
+              </template>
+              <div v-else class="field">
+                <span>Speeds</span
+                ><span
+                  >{{
+                    (saw.kind === 'scroll' && saw.speed.kind === 'steps' ? saw.speed.steps : speedRange(saw)).join(
+                      saw.kind === 'scroll' ? ' and ' : ' to ',
+                    )
+                  }}
+                  strokes/min</span
+                >
+              </div>
+              <Count
+                label="Clamps hold"
+                :model-value="saw.grip"
+                :min="20"
+                :max="2000"
+                unit="N"
+                @update:model-value="(v) => v && put({ grip: v })"
+              />
+              <Count
+                label="Usual stress"
+                :model-value="saw.workingStress"
+                :min="50"
+                :max="1200"
+                :step="10"
+                unit="MPa"
+                @update:model-value="(v) => v && put({ workingStress: v })"
+              />
+            </div>
+            <p class="soft">
+              Ends: {{ listWords(saw.ends.map((e) => (e === 'pin' ? 'pinned' : 'plain'))) }}; blades {{ len(saw.clamp[0]) }} to
+              {{ len(saw.clamp[1]) }} thick.{{ saw.source ? '' : ' Figures are estimates of its kind until you measure yours.' }}
+            </p>
+          </section>
+          <ChangeProcedure :saw="saw" @change="(change) => put({ change })" />
+          <p v-if="changed || own">
+            <button class="act" @click="shop.drop('saws', saw.id)">{{ own ? 'Remove this saw' : 'Back to the profile as shipped' }}</button>
+            <span class="soft">Jobs keep what they were reckoned with.</span>
+          </p>
+        </div>
+      </div>
+    </div>
+  </Themed>
+</template>
+
+<style scoped>
+.two {
+  display: grid;
+  grid-template-columns: 230px minmax(0, 1fr);
+  gap: 28px;
+}
+.saws button {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  width: 100%;
+  padding: 7px 8px;
+  border-bottom: 1px solid var(--faint);
+  border-left: 3px solid transparent;
+}
+.saws button[aria-pressed='true'] {
+  background: var(--sheet);
+  border-left-color: var(--ink);
+}
+.saws b {
+  font-weight: 600;
+}
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 16px;
+}
+.top > div {
+  flex: 1;
+  min-width: 280px;
+}
+.name {
+  font: 700 1.15rem var(--text);
+  color: inherit;
+  background: none;
+  border: 1px solid transparent;
+  border-radius: 3px;
+  padding: 4px 6px;
+  margin-left: -7px;
+  width: 100%;
+}
+.name:hover,
+.name:focus {
+  border-color: var(--rule);
+  background: var(--sheet);
+}
+.mine {
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
+  margin-top: 8px;
+}
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(165px, 1fr));
+  gap: 12px 16px;
+  margin: 8px 0;
+}
+.field {
+  display: grid;
+  align-content: start;
+  gap: 4px;
+}
+@media (max-width: 760px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,210 @@
+<script setup lang="ts">
+import { ref, shallowRef } from 'vue'
+import { Checkbox, CheckboxGroup, Modal } from 'ant-design-vue'
+import { schoolNames, sizeSchools, type DrillSeries } from '@green-pitch/core'
+import { clearAll, makeBackup, readBackup, restore, type Backup } from '../../data/backup'
+import { openFile, saveFile } from '../../data/files'
+import { useJob } from '../../store/job'
+import { useSettings } from '../../store/settings'
+import { useTrouble } from '../../store/trouble'
+import Choice from '../../ui/Choice.vue'
+import Themed from '../../ui/Themed.vue'
+
+const settings = useSettings()
+const jobs = useJob()
+const trouble = useTrouble()
+const waiting = shallowRef<Backup>() // a plain object: storage takes no reactive ones
+const clearing = ref(false)
+
+async function backup() {
+  await jobs.settle()
+  try {
+    await saveFile(await makeBackup(), `green-pitch-backup-${new Date().toISOString().slice(0, 10)}.json.gz`)
+  } catch (error) {
+    trouble.report(error)
+  }
+}
+async function choose() {
+  const f = await openFile(['.gz', '.json'])
+  if (!f) return
+  const read = await readBackup(f)
+  if (read.ok) waiting.value = read.backup
+  else trouble.say(`${f.name}: ${read.message}`)
+}
+async function afresh(work: () => Promise<void>, said: string) {
+  try {
+    await jobs.settle()
+    await work()
+    await settings.load()
+    await jobs.load()
+    trouble.say(said, 'done')
+  } catch (error) {
+    trouble.report(error)
+  }
+}
+async function putBack() {
+  const b = waiting.value!
+  waiting.value = undefined
+  await afresh(() => restore(b), `Restored: ${b.tables.jobs.length} jobs, ${b.tables.log.length} cuts.`)
+}
+async function clear() {
+  clearing.value = false
+  await afresh(clearAll, 'Cleared. Your settings stayed.')
+}
+async function demo() {
+  const { loadDemo } = await import('../../data/demo')
+  await afresh(loadDemo, 'Saltmarsh Bench is in.')
+}
+const drillOptions: { value: DrillSeries; label: string }[] = [
+  { value: 'metric', label: 'Metric' },
+  { value: 'fractional', label: 'Fractions of an inch' },
+  { value: 'number', label: 'Number drills' },
+]
+const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.length} kinds of blade, ${b.tables.log.length} cuts`
+</script>
+
+<template>
+  <Themed>
+    <div class="place">
+      <header><h1>Settings and backup</h1></header>
+      <section class="grid" aria-label="How it speaks">
+        <Choice
+          label="Lengths"
+          :model-value="settings.value.unit"
+          :options="[
+            { value: 'mm', label: 'Millimetres' },
+            { value: 'in', label: 'Inches' },
+          ]"
+          @update:model-value="(v) => settings.change({ unit: v })"
+        />
+        <Choice
+          label="Blades called by"
+          :model-value="settings.value.naming"
+          :options="[
+            { value: 'size', label: 'Size and pattern' },
+            { value: 'tpi', label: 'TPI first' },
+          ]"
+          @update:model-value="(v) => settings.change({ naming: v })"
+        />
+        <Choice
+          label="Light"
+          :model-value="settings.value.theme"
+          :options="[
+            { value: 'paper', label: 'Paper' },
+            { value: 'lamp', label: 'Lamp' },
+          ]"
+          @update:model-value="(v) => settings.change({ theme: v })"
+        />
+        <Choice
+          label="Card"
+          :model-value="settings.value.paper"
+          :options="[
+            { value: 'a5', label: 'A5' },
+            { value: 'half-letter', label: 'Half letter' },
+          ]"
+          @update:model-value="(v) => settings.change({ paper: v })"
+        />
+        <div class="field">
+          <span>Drills you own</span
+          ><CheckboxGroup
+            :value="settings.value.drills"
+            :options="drillOptions"
+            @change="(v) => v.length && settings.change({ drills: v as DrillSeries[] })"
+          />
+        </div>
+        <div class="field">
+          <span>Keys</span
+          ><Checkbox :checked="settings.value.singleKeys" @change="(e) => settings.change({ singleKeys: e.target.checked })"
+            >Single keys act (press ? for the list)</Checkbox
+          >
+        </div>
+      </section>
+      <section class="grid" aria-labelledby="schools-head">
+        <h2 id="schools-head" class="all">Your school</h2>
+        <Choice
+          label="Size"
+          :model-value="settings.value.view.size"
+          :options="sizeSchools.map((s) => ({ value: s, label: schoolNames[s] }))"
+          note="Its pick stands first on the Bench; limits hold for all."
+          @update:model-value="(v) => settings.change({ view: { ...settings.value.view, size: v } })"
+        />
+        <Choice
+          label="Favourite pattern"
+          :model-value="settings.value.view.pattern"
+          :options="[
+            { value: 'any', label: 'None' },
+            { value: 'reverse-skip', label: 'Reverse-skip' },
+            { value: 'mixed', label: 'Mixed spacing' },
+            { value: 'double', label: 'Double-tooth' },
+          ]"
+          @update:model-value="(v) => settings.change({ view: { ...settings.value.view, pattern: v } })"
+        />
+        <Choice
+          label="Twisted blades"
+          :model-value="settings.value.view.twisted"
+          :options="[
+            { value: 'standard', label: 'First for silhouettes' },
+            { value: 'now-and-then', label: 'Now and then' },
+            { value: 'never', label: 'Never' },
+          ]"
+          @update:model-value="(v) => settings.change({ view: { ...settings.value.view, twisted: v } })"
+        />
+        <Choice
+          label="Teeth in sheet on a hand frame"
+          :model-value="settings.value.teethSchool"
+          :options="[
+            { value: 'habit', label: '1.3, by habit' },
+            { value: 'two', label: '2' },
+            { value: 'three', label: '3' },
+          ]"
+          @update:model-value="(v) => settings.change({ teethSchool: v })"
+        />
+      </section>
+      <section aria-labelledby="keep-head">
+        <h2 id="keep-head">Keep and bring back</h2>
+        <p class="soft">Everything lives in this browser, on this machine. A backup is one file and restores exactly.</p>
+        <div class="acts">
+          <button class="act main" @click="backup">Save a backup</button><button class="act" @click="choose">Restore from a backup</button
+          ><button class="act" @click="demo">Put in the demo bench</button
+          ><button class="act" @click="clearing = true">Clear everything</button>
+        </div>
+      </section>
+      <Modal
+        :open="!!waiting"
+        title="Restore this backup?"
+        ok-text="Replace and restore"
+        cancel-text="Keep what is here"
+        @ok="putBack"
+        @cancel="waiting = undefined"
+        ><p v-if="waiting">
+          It holds {{ count(waiting) }}, saved {{ waiting.made.slice(0, 10) }}. It takes the place of all that is here now.
+        </p></Modal
+      >
+      <Modal v-model:open="clearing" title="Clear everything?" ok-text="Clear" cancel-text="Keep" @ok="clear"
+        ><p>Jobs, saws, drawer, own materials and log go from this browser. Settings stay. Save a backup first if in doubt.</p></Modal
+      >
+    </div>
+  </Themed>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(330px, 1fr));
+  gap: 16px 24px;
+}
+.all {
+  grid-column: 1 / -1;
+}
+.field {
+  display: grid;
+  gap: 4px;
+  align-content: start;
+}
+.acts {
+  margin-top: 10px;
+}
+.grid > :nth-child(2):where(.field) {
+  grid-column: auto;
+}
+</style>

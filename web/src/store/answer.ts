@@ -1,0 +1,58 @@
+import { computed } from 'vue'
+import { defineStore } from 'pinia'
+import {
+  bladeById,
+  byPointOfView,
+  collision,
+  greenBand,
+  homeGroup,
+  makeDo,
+  rankBlades,
+  schoolPicks,
+  setUp,
+  sizeWindow,
+  topStress,
+  verdictOf,
+  waysOut,
+  type Ranked,
+  type Verdict,
+} from '@green-pitch/core'
+import { useJob } from './job'
+import { useSettings } from './settings'
+import { useShop } from './shop'
+
+/** Everything the core answers for the job in hand, reckoned when it is asked for and once per change. */
+export const useAnswer = defineStore('answer', () => {
+  const jobs = useJob()
+  const shop = useShop()
+  const settings = useSettings()
+
+  const job = computed(() => ({ ...jobs.job, teethSchool: settings.value.teethSchool }))
+  const ranking = computed(
+    () => rankBlades(job.value, { blades: shop.catalogue, owned: shop.owned, ownedFirst: settings.value.ownedFirst }).value,
+  )
+  const ranked = computed((): Ranked[] => byPointOfView(job.value, ranking.value, settings.value.view))
+  const schools = computed(() => schoolPicks(job.value, ranking.value, settings.value.view.pattern))
+
+  /** The blade the ticket speaks of: the chosen one, else the first suggested, else the nearest that still fails. */
+  const blade = computed(() => {
+    const chosen = jobs.ticket.blade
+    if (chosen) return chosen
+    return ranked.value[0]?.blade ?? nearest.value
+  })
+  const nearest = computed(() => {
+    const w = sizeWindow(job.value, homeGroup(job.value), shop.catalogue)
+    return collision(w)?.nearest?.blade ?? w.inputs.sizes[0]?.blade ?? bladeById('scroll-standard-5')!
+  })
+  const verdict = computed((): Verdict => ranked.value.find((r) => r.blade.id === blade.value.id) ?? verdictOf(job.value, blade.value))
+  const window = computed(() => sizeWindow(job.value, blade.value.group, shop.catalogue))
+  const clash = computed(() => (ranked.value.length ? undefined : collision(window.value)))
+  const ways = computed(() => (ranked.value.length ? [] : waysOut(job.value, shop.offered, shop.catalogue)))
+  const band = computed(() => greenBand(job.value, blade.value))
+  const setup = computed(() => setUp(job.value, blade.value, settings.value.drills))
+  const doable = computed(() => {
+    const own = shop.catalogue.filter((b) => shop.owned.has(b.id))
+    return own.length ? makeDo(job.value, own, (b) => topStress(job.value.saw, b).value) : undefined
+  })
+  return { job, ranked, schools, blade, verdict, window, clash, ways, band, setup, doable }
+})

@@ -1,0 +1,40 @@
+import { clampTrouble, MODEL, type Blade, type Form, type Job, type Material, type Saw, type Stock } from '@green-pitch/core'
+import type { Ticket } from '../data/records'
+
+/** Edits of a ticket that touch more than one part. */
+
+export function withMaterial(t: Ticket, material: Material): Ticket {
+  return { ...t, model: MODEL, job: { ...t.job, stock: { ...t.job.stock, material } } }
+}
+
+/** Stress and strokes belong to the saw they were set on; a chosen blade stays only where it can be clamped. */
+export function withSaw(t: Ticket, saw: Saw): Ticket {
+  const blade =
+    t.blade && !clampTrouble(saw, t.blade) && t.blade.series.startsWith('jeweler') === (saw.kind === 'frame') ? t.blade : undefined
+  return { ...t, model: MODEL, blade, job: { ...t.job, saw, stress: undefined, spm: undefined } }
+}
+
+export function withBlade(t: Ticket, blade: Blade | undefined): Ticket {
+  return { ...t, model: MODEL, blade, job: { ...t.job, stress: undefined, spm: undefined } }
+}
+
+export function withJob(t: Ticket, job: Job): Ticket {
+  return { ...t, job }
+}
+
+/** Another form of the same stock, carrying over what both have. */
+export function withForm(stock: Stock, form: Form): Stock {
+  const { material } = stock
+  const thickness = 'thickness' in stock ? stock.thickness : stock.form === 'tube' ? stock.wall : stock.diameter
+  switch (form) {
+    case 'sheet':
+    case 'board':
+      return { material, form, thickness }
+    case 'stack':
+      return { material, form, thickness, sheets: stock.form === 'stack' ? stock.sheets : 2 }
+    case 'tube':
+      return { material, form, diameter: 'diameter' in stock ? stock.diameter : Math.max(10, thickness * 4), wall: thickness }
+    case 'rod':
+      return { material, form, diameter: 'diameter' in stock ? stock.diameter : thickness }
+  }
+}

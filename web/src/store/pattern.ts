@@ -1,0 +1,302 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { proxy, wrap, type Remote } from 'comlink'
+import { noChoices, type Choices, type Drawing, type ReadResult } from '@green-pitch/core/pattern'
+import { db, save, Conflict } from '../data/db'
+import { kindOf, patternFrom } from '../data/patternFile'
+import type { PatternRecord } from '../data/records'
+import type { Found, PatternWork } from '../work/patternWork'
+import { useAnswer } from './answer'
+import { useJob } from './job'
+import { useSettings } from './settings'
+import { useShop } from './shop'
+import { useTrouble } from './trouble'
+
+const PATIENCE = 30_000 // ms a file may take to read before it is given up
+
+/** Parts of the record that decide the geometry; a change of these is a new pattern to the ticket. */
+const GEOMETRY = ['lines', 'stretch', 'take', 'tolerance', 'layout'] as const
+
+/** The pattern of the job in hand: its record, and what the worker reckons of it with the ticket. */
+export const usePattern = defineStore('pattern', () => {
+  const jobs = useJob()
+  const answer = useAnswer()
+  const settings = useSettings()
+  const shop = useShop()
+  const trouble = useTrouble()
+
+  const record = shallowRef<PatternRecord>()
+  const reckoned = shallowRef<Found>()
+  const busy = ref<{ what: string; share: number }>()
+  const past = shallowRef<PatternRecord[]>([])
+  const future = shallowRef<PatternRecord[]>([])
+  /** what the work waits for: storage read for the job in hand */
+  const loaded = ref(false)
+
+  let worker: Worker | undefined
+  let work: Remote<PatternWork> | undefined
+  let laid: PatternRecord | undefined
+  let speak = false
+  const hands = () => {
+    if (!worker) {
+      worker = new Worker(new URL('../work/pattern.worker.ts', import.meta.url), { type: 'module' })
+      work = wrap<PatternWork>(worker)
+    }
+    return work!
+  }
+  /** Stops what the worker does at once; it begins afresh with the next question. */
+  function cancel() {
+    worker?.terminate()
+    worker = work = laid = undefined
+    busy.value = undefined
+    running = false
+  }
+
+  const found = computed(() => reckoned.value?.found)
+  const numbers = computed(() => new Map(found.value?.order.map((id, i) => [id, i + 1])))
+
+  // ---- storage
+  async function load(id: string) {
+    loaded.value = false
+    cancel()
+    reckoned.value = undefined
+    past.value = future.value = []
+    const stored = await db.patterns.get(id).catch((error: unknown) => {
+      trouble.report(error)
+      return undefined
+    })
+    if (jobs.record.id !== id) return
+    record.value = stored
+    loaded.value = true
+    void reckon()
+  }
+  let writing = Promise.resolve()
+  function keep(r: PatternRecord) {
+    writing = writing.then(async () => {
+      // a later edit carries the newest revision on
+      if (record.value?.id !== r.id || record.value !== r) return
+      try {
+        const rev = await save('patterns', r)
+        if (record.value === r) record.value = { ...r, rev }
+        else if (record.value?.id === r.id) record.value = { ...record.value, rev }
+        if (laid === r) laid = record.value
+      } catch (error) {
+        trouble.report(error)
+        if (error instanceof Conflict) void load(r.id)
+      }
+    })
+    return writing
+  }
+  function put(r: PatternRecord) {
+    const before = record.value
+    record.value = r
+    if (!before || GEOMETRY.some((k) => before[k] !== r[k])) speak = true
+    void keep(r)
+    void reckon()
+  }
+  function edit(patch: Partial<PatternRecord>) {
+    if (!record.value) return
+    past.value = [...past.value.slice(-100), record.value]
+    future.value = []
+    // ids of holes, order and ways round belong to one geometry
+    const fresh = GEOMETRY.some((k) => k in patch) ? { choices: noChoices } : {}
+    put({ ...record.value, ...fresh, ...patch })
+  }
+  const choose = (patch: Partial<Choices>) => record.value && edit({ choices: { ...record.value.choices, ...patch } })
+  function step(from: typeof past, to: typeof past) {
+    const r = from.value.at(-1)
+    if (!r || !record.value) return
+    from.value = from.value.slice(0, -1)
+    to.value = [...to.value, record.value]
+    put({ ...r, rev: record.value.rev })
+  }
+  const undo = () => (past.value.length ? step(past, future) : jobs.undo())
+  const redo = () => (future.value.length ? step(future, past) : jobs.redo())
+
+  // ---- bringing in
+  async function read(text: string, kind: 'svg' | 'dxf'): Promise<ReadResult | undefined> {
+    busy.value = { what: 'Reading the drawing', share: 0 }
+    const late = new Promise<ReadResult>((resolve) =>
+      setTimeout(
+        () => resolve({ ok: false, message: 'Reading took over 30 s and was stopped. Simplify the drawing, or bring it in parts.' }),
+        PATIENCE,
+      ),
+    )
+    const stopped = new Promise<undefined>((resolve) => {
+      const stop = watch(busy, (b) => {
+        if (b) return
+        stop()
+        resolve(undefined)
+      })
+    })
+    try {
+      const result = await Promise.race([
+        hands().read(
+          text,
+          kind,
+          undefined,
+          proxy((share: number) => {
+            if (busy.value) busy.value = { ...busy.value, share }
+          }),
+        ),
+        late,
+        stopped,
+      ])
+      if (result && !result.ok && result.message.startsWith('Reading took')) cancel()
+      return result
+    } finally {
+      busy.value = undefined
+    }
+  }
+  /** A drawing becomes the job's pattern; what was there can be had back by undo. */
+  function take(name: string, d: Drawing) {
+    const before = record.value
+    if (before) {
+      past.value = [...past.value.slice(-100), before]
+      future.value = []
+    }
+    put(patternFrom(jobs.record.id, name, d, before))
+  }
+  let refusal: number | undefined
+  async function bring(file: File): Promise<void> {
+    // what was said of the file before this one no longer matters
+    if (refusal !== undefined) trouble.dismiss(refusal)
+    refusal = undefined
+    const refuse = (why: string) => {
+      refusal = trouble.say(`${file.name}: ${why} Nothing was changed.`)
+    }
+    if (file.size > 60e6) return refuse('over 60 MB. Simplify the drawing or bring it in parts.')
+    try {
+      const text = await file.text()
+      const result = await read(text, kindOf(file.name, text))
+      if (!result) return refuse('stopped.')
+      if (!result.ok) return refuse(result.message)
+      take(file.name, result.drawing)
+    } catch (error) {
+      cancel()
+      refuse(`could not be read (${error instanceof Error ? error.message : String(error)}).`)
+    }
+  }
+  async function removePattern() {
+    const r = record.value
+    if (!r) return
+    past.value = future.value = []
+    cancel()
+    record.value = reckoned.value = undefined
+    await db.patterns.delete(r.id).catch(trouble.report)
+  }
+
+  // ---- reckoning: one at a time, always with the newest of everything
+  let running = false
+  let again = false
+  async function reckon(): Promise<void> {
+    if (running) {
+      again = true
+      return
+    }
+    const r = record.value
+    if (!r) {
+      reckoned.value = undefined
+      return
+    }
+    running = true
+    const slow = setTimeout(() => {
+      busy.value ??= { what: 'Reckoning the pattern', share: 0 }
+    }, 250)
+    const mine = hands()
+    try {
+      if (!laid || GEOMETRY.some((k) => laid![k] !== r[k])) {
+        const { lines, take, tolerance, layout, stretch } = r
+        await mine.lay({ lines, take, tolerance, layout, stretch })
+        laid = r
+      }
+      const plain = JSON.parse(JSON.stringify({ job: answer.job, blade: answer.blade, log: shop.log, choices: r.choices })) as Pick<
+        Parameters<PatternWork['reckon']>[0],
+        'job' | 'blade' | 'log' | 'choices'
+      >
+      const result = await mine.reckon(
+        { ...plain, drills: [...settings.value.drills], rates: { ...settings.value.rates, ...r.costs } },
+        proxy((share: number) => {
+          if (busy.value) busy.value = { ...busy.value, share }
+        }),
+      )
+      if (work === mine && record.value?.id === r.id) {
+        reckoned.value = result
+        if (speak && result) {
+          speak = false
+          tell()
+        }
+      }
+    } catch (error) {
+      trouble.say(`The pattern could not be reckoned: ${error instanceof Error ? error.message : String(error)}`)
+    } finally {
+      clearTimeout(slow)
+      if (work === mine) {
+        busy.value = undefined
+        running = false
+      }
+    }
+    if (again) {
+      again = false
+      void reckon()
+    }
+  }
+  watch(() => jobs.record.id, load, { immediate: true })
+  watch(
+    () => [answer.job, answer.blade, settings.value.drills, settings.value.rates, shop.log],
+    () => record.value && void reckon(),
+  )
+
+  // ---- the ticket
+  /** What the pattern says of the cut, in the ticket's own terms. */
+  const cutOf = computed(() => {
+    const f = found.value
+    if (!f) return undefined
+    const holes = f.rings.flatMap((r) => (r.hole ? [r.hole.largest] : []))
+    const round = (x: number, step: number) => Math.round(x / step) * step
+    return {
+      kind: (holes.length ? 'pierced' : 'outline') as 'pierced' | 'outline',
+      radius: f.tightest ? Math.max(0.05, Math.round(f.tightest.radius * 100) / 100) : undefined,
+      centre: f.tightest?.centre ?? ('waste' as const),
+      web: f.narrowest && f.narrowest.width > 0.05 ? Math.round(f.narrowest.width * 20) / 20 : undefined,
+      hole: holes.length ? Math.max(0.3, Math.floor(Math.min(...holes) * 20) / 20) : undefined,
+      length: Math.max(1, round(f.length, 1)),
+      openings: holes.length,
+    }
+  })
+  /** The ticket takes the pattern's figures, as one step that can be undone. */
+  function tell() {
+    if (cutOf.value) jobs.editCut(cutOf.value, 'pattern')
+  }
+  const apart = computed(() => {
+    const c = cutOf.value
+    if (!c) return false
+    const t = jobs.job.cut
+    return (['radius', 'web', 'hole', 'length', 'openings'] as const).some((k) => Math.abs((c[k] ?? -1) - (t[k] ?? -1)) > 0.011)
+  })
+
+  return {
+    record,
+    reckoned,
+    found,
+    numbers,
+    busy,
+    past,
+    future,
+    loaded,
+    cutOf,
+    apart,
+    edit,
+    choose,
+    undo,
+    redo,
+    bring,
+    take,
+    read,
+    removePattern,
+    reload: () => load(jobs.record.id),
+    cancel,
+    tell,
+    hands,
+  }
+})

@@ -1,0 +1,132 @@
+import { defineStore } from 'pinia'
+import { computed, shallowRef, watch } from 'vue'
+import { liveQuery } from 'dexie'
+import { useTimestamp } from '@vueuse/core'
+import { checkDue, mergeEvents, MODEL, runState, type LogEntry, type RunDeed } from '@green-pitch/core'
+import { db, save } from '../data/db'
+import type { RunRecord } from '../data/records'
+import { useAnswer } from './answer'
+import { useJob } from './job'
+import { usePattern } from './pattern'
+import { useShop } from './shop'
+import { useTrouble } from './trouble'
+
+/** The run at the saw of the job in hand. Every deed is stored at once, so a reload or crash loses nothing. */
+export const useRun = defineStore('run', () => {
+  const jobs = useJob()
+  const pattern = usePattern()
+  const answer = useAnswer()
+  const shop = useShop()
+  const trouble = useTrouble()
+  const record = shallowRef<RunRecord>()
+  const now = useTimestamp({ interval: 1000 })
+
+  watch(
+    () => jobs.record.id,
+    (id, _before, onCleanup) => {
+      record.value = undefined
+      const following = liveQuery(() => db.runs.get(id)).subscribe({
+        next: (stored) => {
+          if (!stored || stored.rev > (record.value?.rev ?? -1)) record.value = stored
+        },
+        error: trouble.report,
+      })
+      onCleanup(() => following.unsubscribe())
+    },
+    { immediate: true },
+  )
+
+  const order = computed(() => record.value?.order ?? pattern.found?.order ?? [])
+  const state = computed(() => runState(record.value?.events ?? [], order.value, now.value))
+  const underWay = computed(() => state.value.started && !state.value.ended)
+  const due = computed(() => underWay.value && checkDue(state.value, jobs.job.saw.change.tensionReturns))
+  /** The pattern was changed since the run began: its ids may be others. */
+  const stale = computed(() => {
+    const f = pattern.found
+    return !!record.value && !!f && underWay.value && f.order.length !== record.value.order.length
+  })
+
+  let writing = Promise.resolve()
+  async function put(r: RunRecord) {
+    record.value = r
+    writing = writing.then(async () => {
+      try {
+        // another tab or a hand-over may have added to the same run: nothing of either is lost
+        const stored = await db.runs.get(r.id)
+        const same = stored?.events[0]?.at === r.events[0]?.at
+        const events = stored && same ? mergeEvents(stored.events, r.events) : r.events
+        const rev = await save('runs', { ...r, events, rev: stored?.rev ?? 0 })
+        if (record.value?.id === r.id) record.value = { ...record.value, rev }
+      } catch (error) {
+        trouble.report(error)
+      }
+    })
+    return writing
+  }
+  async function begin() {
+    const f = pattern.found
+    if (!f) return
+    const threading = f.bill.threading / Math.max(1, f.rings.filter((r) => r.ring.role === 'opening').length)
+    const foretold = f.order.map((id) => {
+      const r = f.rings[id]!
+      return r.cutting + r.plan.seconds + (r.ring.role === 'opening' ? threading : 0)
+    })
+    await put({
+      id: jobs.record.id,
+      rev: record.value?.rev ?? 0,
+      order: [...f.order],
+      foretold,
+      total: foretold.reduce((a, b) => a + b, 0),
+      events: [{ at: Date.now(), deed: 'start' }],
+      logged: false,
+    })
+  }
+  async function deed(what: RunDeed, ring?: number) {
+    const r = record.value
+    if (!r) return
+    // two deeds in one millisecond must not be one
+    const at = Math.max(Date.now(), (r.events.at(-1)?.at ?? 0) + 1)
+    await put({ ...r, events: [...r.events, ring === undefined ? { at, deed: what } : { at, deed: what, ring }] })
+  }
+
+  /** Writes the finished run to the log with its real times. */
+  async function log(how: Pick<LogEntry, 'fate' | 'face' | 'underside' | 'edge' | 'cleanUpMinutes' | 'note'>) {
+    const r = record.value
+    const f = pattern.found
+    if (!r || !f) return false
+    if (!state.value.ended) await deed('end')
+    const s = runState(record.value!.events, r.order, Date.now())
+    const { verdict } = answer
+    const plain = JSON.parse(JSON.stringify({ job: answer.job, blade: answer.blade })) as {
+      job: typeof answer.job
+      blade: typeof answer.blade
+    }
+    const first = r.events[0]!.at
+    const kept = await shop.keepLog({
+      id: `run-${first.toString(36)}-${r.id.slice(-4)}`,
+      rev: 0,
+      at: Date.now(),
+      jobId: r.id,
+      title: jobs.name,
+      ...plain,
+      model: MODEL,
+      foretold: { feed: verdict.feed.value, spm: verdict.feed.inputs.spm, stress: verdict.stress, seconds: r.total },
+      minutes: Math.max(0.1, Math.round(s.seconds / 6) / 10),
+      length: f.length,
+      blades: s.blades,
+      ...how,
+    })
+    if (kept) {
+      await shop.useUp(answer.blade.id, s.blades, how.fate, s.seconds / 60)
+      await put({ ...record.value!, logged: true })
+    }
+    return kept
+  }
+  async function clear() {
+    const id = jobs.record.id
+    record.value = undefined
+    await writing
+    await db.runs.delete(id).catch(trouble.report)
+  }
+  return { record, order, state, underWay, due, stale, now, begin, deed, log, clear }
+})

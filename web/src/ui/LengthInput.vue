@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { computed, ref, useId, watch } from 'vue'
+import { Input } from 'ant-design-vue'
+import { nearestFraction, parseLength, printExact, type GaugeKind } from '@green-pitch/core'
+import { useSettings } from '../store/settings'
+
+/** A length as people write it; recomputes while typing, says what is wrong beside it, and keeps the last good one. */
+const props = defineProps<{ label: string; modelValue: number | undefined; none?: string; gauge?: GaugeKind; least?: number }>()
+const emit = defineEmits<{ 'update:modelValue': [mm: number | undefined] }>()
+const settings = useSettings()
+const id = useId()
+const shown = () => (props.modelValue === undefined ? '' : printExact(props.modelValue, settings.value.unit))
+const text = ref(shown())
+const trouble = ref('')
+let mine: number | undefined = props.modelValue
+
+watch([() => props.modelValue, () => settings.value.unit], ([value], [, unit]) => {
+  // what was typed stays as typed; only a change from elsewhere rewrites it
+  if (value !== mine || unit !== settings.value.unit) text.value = shown()
+  mine = value
+  trouble.value = ''
+})
+watch(
+  () => settings.value.unit,
+  () => {
+    text.value = shown()
+  },
+)
+
+function typed(value: string) {
+  text.value = value
+  if (!value.trim() && props.none !== undefined) {
+    trouble.value = ''
+    mine = undefined
+    return emit('update:modelValue', undefined)
+  }
+  const read = parseLength(value, settings.value.unit, props.gauge)
+  if (!read.ok) {
+    trouble.value = read.message
+    return
+  }
+  if (read.mm < (props.least ?? 0.01)) {
+    trouble.value = 'Too small to saw; check the unit.'
+    return
+  }
+  trouble.value = ''
+  mine = read.mm
+  emit('update:modelValue', read.mm)
+}
+/** Other unit, so that a mixed entry shows what it came to. */
+const also = computed(() => {
+  if (props.modelValue === undefined) return props.none ?? ''
+  if (settings.value.unit === 'in') return `${props.modelValue.toFixed(2)} mm`
+  const near = nearestFraction(props.modelValue)
+  return `${near.text}″${Math.abs(near.error) > 0.005 ? ` ${near.error > 0 ? '−' : '+'} ${Math.abs(near.error).toFixed(2)}` : ''}`
+})
+</script>
+
+<template>
+  <div class="field">
+    <label :for="id">{{ label }}</label>
+    <Input
+      :id="id"
+      :value="text"
+      :status="trouble ? 'error' : ''"
+      :placeholder="none"
+      autocomplete="off"
+      :aria-invalid="!!trouble"
+      :aria-describedby="`${id}-say`"
+      @update:value="typed"
+    />
+    <span :id="`${id}-say`" :class="trouble ? 'beyond' : 'soft'">{{ trouble || also }}</span>
+  </div>
+</template>
+
+<style scoped>
+.field {
+  display: grid;
+  gap: 2px;
+  align-content: start;
+}
+.field span {
+  font-size: 14px;
+}
+</style>

@@ -1,0 +1,82 @@
+<script setup lang="ts">
+import { useId } from 'vue'
+import Choice from './Choice.vue'
+import Count from './Count.vue'
+import type { Outcome } from './outcome'
+
+/** How a cut came out: the blade, both faces, the edge, clean-up and a note. */
+const outcome = defineModel<Outcome>({ required: true })
+defineProps<{ blade: string }>()
+const id = useId()
+const grades = ['1', '2', '3', '4', '5'].map((g) => ({ value: g, label: g }))
+const put = (patch: Partial<Outcome>) => (outcome.value = { ...outcome.value, ...patch })
+</script>
+
+<template>
+  <div class="outcome">
+    <Choice
+      :label="blade"
+      :model-value="outcome.fate"
+      :options="[
+        { value: 'fine', label: 'Still good' },
+        { value: 'dull', label: 'Dull' },
+        { value: 'broke', label: 'Broke' },
+        { value: 'slipped', label: 'Slipped' },
+      ]"
+      @update:model-value="(fate) => put({ fate })"
+    />
+    <div class="grid">
+      <Choice label="Show face" :model-value="outcome.face" :options="grades" @update:model-value="(face) => put({ face })" />
+      <Choice
+        label="Underside"
+        :model-value="outcome.underside"
+        :options="grades"
+        @update:model-value="(underside) => put({ underside })"
+      />
+      <Choice
+        label="Edge"
+        :model-value="outcome.edge"
+        :options="grades"
+        note="1 spoilt, 5 clean"
+        @update:model-value="(edge) => put({ edge })"
+      />
+      <Count
+        label="Clean-up"
+        :model-value="outcome.cleanUp"
+        :min="0"
+        :max="10000"
+        unit="min"
+        @update:model-value="(cleanUp) => put({ cleanUp })"
+      />
+    </div>
+    <label :for="`${id}n`">Note</label>
+    <textarea
+      :id="`${id}n`"
+      :value="outcome.note"
+      rows="2"
+      maxlength="400"
+      @input="put({ note: ($event.target as HTMLTextAreaElement).value })"
+    />
+  </div>
+</template>
+
+<style scoped>
+.outcome {
+  display: grid;
+  gap: 12px;
+}
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(190px, 1fr));
+  gap: 12px;
+}
+textarea {
+  font: inherit;
+  color: inherit;
+  background: var(--paper);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  padding: 6px 8px;
+  resize: vertical;
+}
+</style>

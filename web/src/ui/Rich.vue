@@ -1,0 +1,13 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+/** Text with **strong** parts, as the core's words carry them. */
+const props = defineProps<{ text: string }>()
+const parts = computed(() => props.text.split('**'))
+</script>
+
+<template>
+  <template v-for="(p, i) in parts" :key="i"
+    ><strong v-if="i % 2">{{ p }}</strong
+    ><template v-else>{{ p }}</template></template
+  >
+</template>

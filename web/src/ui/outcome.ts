@@ -1,0 +1,20 @@
+import type { Fate, LogEntry, Verdict5 } from '@green-pitch/core'
+
+/** How a cut came out, as it is typed. */
+export interface Outcome {
+  fate: Fate
+  face: string
+  underside: string
+  edge: string
+  cleanUp: number | undefined
+  note: string
+}
+/** The same as the log keeps it. */
+export const logged = (o: Outcome): Pick<LogEntry, 'fate' | 'face' | 'underside' | 'edge' | 'cleanUpMinutes' | 'note'> => ({
+  fate: o.fate,
+  face: Number(o.face) as Verdict5,
+  underside: Number(o.underside) as Verdict5,
+  edge: Number(o.edge) as Verdict5,
+  cleanUpMinutes: o.cleanUp ?? 0,
+  note: o.note.trim(),
+})

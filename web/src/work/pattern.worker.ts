@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { patternWork } from './patternWork'
+
+expose(patternWork)

@@ -1,0 +1,106 @@
+import {
+  join,
+  layOut,
+  measureAll,
+  openingRows,
+  readDxf,
+  readSvg,
+  reckon,
+  ringPath,
+  simplified,
+  sheetOf,
+  writeDxf,
+  writeSvg,
+  type DrawnLine,
+  type Joined,
+  type Layout,
+  type Pattern,
+  type Points,
+  type ReadResult,
+  type ReckonGiven,
+  type Reckoning,
+  type Sheet,
+  type Take,
+} from '@green-pitch/core/pattern'
+import { COARSE } from './coarse'
+
+export interface Laid {
+  lines: DrawnLine[]
+  take: Take
+  tolerance: number
+  layout: Layout
+  /** mm now of one mm as read */
+  stretch: number
+}
+export interface Found {
+  found: Reckoning
+  board: Pattern['board']
+  box: Pattern['box']
+  mended: Joined['mended']
+  loose: Pattern['loose']
+  /** path data of each ring within COARSE, for looking at the whole */
+  coarse: string[]
+}
+type Tell = (share: number) => void
+
+/** The pattern in hand, kept here so that a change of blade or order sends nothing large to and fro. */
+let pattern: Pattern | undefined
+let mended: Joined['mended'] = { joined: 0, closed: 0, widest: 0, repeated: 0 }
+let measured: ReturnType<typeof measureAll> | undefined
+let last: Reckoning | undefined
+let coarse: string[] | undefined
+
+/** Typed arrays cross between threads as one block; an array of numbers is copied number by number. */
+const packed = (p: Points) => Float64Array.from(p)
+
+/** What the worker does: core's work, and nothing of its own. */
+export const patternWork = {
+  read(text: string, kind: 'svg' | 'dxf', scale: number | undefined, progress: Tell): ReadResult {
+    const result = (kind === 'svg' ? readSvg : readDxf)(text, { scale, progress })
+    if (!result.ok) return result
+    return { ok: true, drawing: { ...result.drawing, lines: result.drawing.lines.map((l) => ({ ...l, points: packed(l.points) })) } }
+  },
+  lay({ lines, take, tolerance, layout, stretch }: Laid): void {
+    const stretched = stretch === 1 ? lines : lines.map((l) => ({ ...l, points: Float64Array.from(l.points, (x) => x * stretch) }))
+    const joined = join(stretched, take, tolerance)
+    mended = joined.mended
+    pattern = joined.rings.length ? layOut(joined.rings, layout, joined.loose) : undefined
+    measured = last = coarse = undefined
+  },
+  reckon(given: ReckonGiven, progress: Tell): Found | undefined {
+    if (!pattern) return undefined
+    measured ??= measureAll(pattern, progress)
+    last = reckon(pattern, given, progress, measured)
+    coarse ??= measured.measures.map((m) => ringPath(simplified(m.simple, COARSE)))
+    // the sheet is drawn from the sparing line; the full one stays here for what goes out
+    const rings = last.rings.map((r) => ({
+      ...r,
+      ring: { ...r.ring, points: packed(r.measure.simple) },
+      measure: { ...r.measure, calm: [], simple: [] },
+      kerf: { ...r.kerf, paths: [] },
+    }))
+    return { found: { ...last, rings }, board: pattern.board, box: pattern.box, mended, loose: pattern.loose, coarse }
+  },
+  /** What the same pattern comes to with another blade; what stands is not touched. */
+  compare(given: ReckonGiven): Reckoning['bill'] | undefined {
+    if (!pattern) return undefined
+    measured ??= measureAll(pattern)
+    return reckon(pattern, given, undefined, measured).bill
+  },
+  /** The line the kerf's centre follows round one ring. */
+  kerf(id: number): Float64Array[] {
+    return last?.rings[id]?.kerf.paths.map(packed) ?? []
+  },
+  sheet(): Sheet | undefined {
+    return pattern && last && sheetOf(pattern, last)
+  },
+  write(kind: 'svg' | 'dxf', title: string): string {
+    if (!pattern || !last) return ''
+    const sheet = sheetOf(pattern, last)
+    return kind === 'svg' ? writeSvg(sheet, title) : writeDxf(sheet)
+  },
+  rows(): ReturnType<typeof openingRows> {
+    return last ? openingRows(last) : []
+  },
+}
+export type PatternWork = typeof patternWork

@@ -1,0 +1,52 @@
+import AxeBuilder from '@axe-core/playwright'
+import type { Page } from '@playwright/test'
+import { expect, openBench, test } from './help'
+
+async function clean(page: Page, what: string) {
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  expect(
+    violations
+      .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+      .map(
+        (v) =>
+          `${what}: ${v.id} ${v.nodes
+            .slice(0, 3)
+            .map((n) => n.html)
+            .join(' ')}`,
+      ),
+  ).toEqual([])
+}
+
+for (const theme of ['Paper', 'Lamp']) {
+  test(`no serious accessibility finding on any place, ${theme.toLowerCase()}`, async ({ page }) => {
+    test.slow()
+    await page.goto('/settings')
+    await page.getByText(theme, { exact: true }).click()
+    for (const place of ['Pattern', 'Run', 'Jobs', 'Log', 'Drawer', 'Saws', 'Settings', 'Bench']) {
+      await page.getByRole('link', { name: place, exact: true }).click()
+      await expect(page.getByRole('heading', { level: 1 })).toBeAttached()
+      if (place === 'Log') await expect(page.locator('.echarts svg, svg').last()).toBeVisible()
+      await clean(page, place)
+    }
+    for (const key of ['1', '2', '3', '4', '5', '6', '7', 'p', 'l']) {
+      await page.keyboard.press(key)
+      await expect(key > '7' ? page.getByRole('dialog') : page.locator('#part > :first-child')).toBeVisible()
+      await clean(page, `Bench, ${key}`)
+      await page.keyboard.press('Escape')
+    }
+  })
+}
+
+test('the Bench serves a phone: nothing wider than the screen', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await openBench(page)
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+  await page.getByRole('button', { name: 'Places' }).click()
+  for (const place of ['Jobs', 'Drawer', 'Saws', 'Log', 'Settings']) {
+    if (!(await page.getByRole('link', { name: place, exact: true }).isVisible()))
+      await page.getByRole('button', { name: 'Places' }).click()
+    await page.getByRole('link', { name: place, exact: true }).click()
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), place).toBeLessThanOrEqual(390)
+  }
+})

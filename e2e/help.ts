@@ -1,0 +1,67 @@
+import { spawn } from 'node:child_process'
+import { test as base, expect, type Page } from '@playwright/test'
+
+/** Every test fails on a console error or warning, or an uncaught error. */
+export const test = base.extend<{ quiet: undefined }>({
+  quiet: [
+    async ({ page }, use) => {
+      const said = listen(page)
+      await use(undefined)
+      // a server that was stopped on purpose is the browser's word, not the app's
+      expect(
+        said.filter((s) => !s.includes('ERR_CONNECTION_REFUSED')),
+        'console errors and warnings',
+      ).toEqual([])
+    },
+    { auto: true },
+  ],
+})
+export { expect }
+
+export function listen(page: Page): string[] {
+  const said: string[] = []
+  page.on('console', (m) => {
+    if (['error', 'warning'].includes(m.type())) said.push(m.text())
+  })
+  page.on('pageerror', (e) => said.push(e.message))
+  return said
+}
+
+/** A part of the ticket, by its name. */
+export const part = (page: Page, name: string) =>
+  page.getByRole('region', { name: 'Ticket' }).getByRole('button', { name: new RegExp(`^${name}`) })
+export const ranked = (page: Page) => page.getByRole('complementary').getByRole('listitem')
+
+export async function openBench(page: Page, path = '/') {
+  await page.goto(path)
+  await expect(page.getByRole('heading', { name: /^(Sizes that will|One size will|No size)/ })).toBeVisible()
+}
+export const kept = (page: Page) => expect(page.getByText('kept', { exact: true })).toBeVisible()
+
+/** Picks a material in the open Stock part. */
+export async function pickMaterial(page: Page, name: string) {
+  await page.getByRole('combobox', { name: 'Material' }).selectOption(name)
+}
+
+/** Opens the Bench on a server of its own, lets the app keep itself, and stops that server. */
+export async function openThenStopServer(page: Page, port: number) {
+  const server = spawn('node', ['server/dist/main.js'], { env: { ...process.env, PORT: String(port), GREEN_PITCH_DEMO: '1' } })
+  try {
+    await expect
+      .poll(() =>
+        fetch(`http://127.0.0.1:${port}/health`).then(
+          (r) => r.ok,
+          () => false,
+        ),
+      )
+      .toBe(true)
+    await openBench(page, `http://127.0.0.1:${port}/`)
+    await page.evaluate(() => navigator.serviceWorker.ready)
+    await page.reload()
+    await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller?.state)).toBe('activated')
+  } finally {
+    const gone = new Promise((r) => server.once('exit', r))
+    server.kill('SIGTERM')
+    await gone
+  }
+}

@@ -1,0 +1,226 @@
+import { readFileSync } from 'node:fs'
+import type { Page } from '@playwright/test'
+import { expect, kept, listen, openBench, openThenStopServer, part, test } from './help'
+
+const fact = (page: Page, name: string) => page.getByRole('region', { name: 'Reckoning' }).locator(`dt:has-text("${name}") + dd`)
+async function openPattern(page: Page) {
+  await page.goto('/pattern')
+  await expect(fact(page, 'Openings')).toBeVisible()
+}
+async function bring(page: Page, name: string, text: string) {
+  const [chooser] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('button', { name: 'Bring in a drawing' }).first().click(),
+  ])
+  await chooser.setFiles({ name, mimeType: 'image/svg+xml', buffer: Buffer.from(text) })
+}
+async function download(page: Page, button: string) {
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: button, exact: true }).click()])
+  return readFileSync((await file.path())!)
+}
+const svg = (body: string, head = 'width="80mm" height="60mm" viewBox="0 0 80 60"') =>
+  `<svg xmlns="http://www.w3.org/2000/svg" ${head}><g fill="none" stroke="#000">${body}</g></svg>`
+
+test('from a drawing to a finished run and the log', async ({ page }) => {
+  test.slow()
+  await openPattern(page)
+  await expect(fact(page, 'Openings')).toHaveText('37, then the outline')
+  // a drawing of one's own speaks to the ticket
+  await bring(
+    page,
+    'leaf-panel.svg',
+    svg(
+      '<rect width="80" height="60"/><circle cx="20" cy="20" r="9"/><rect x="40" y="12" width="24" height="14" rx="2.9"/><circle cx="20" cy="42.5" r="9"/>',
+    ),
+  )
+  await expect(fact(page, 'Openings')).toHaveText('3, then the outline')
+  await expect(fact(page, 'Tightest curve')).toHaveText('2.9 mm')
+  await expect(fact(page, 'Narrowest web')).toHaveText('4.5 mm')
+  await expect(part(page, 'Cut')).toContainText('R 2.9, webs 4.5 mm')
+  // a blade change reckons the pattern anew
+  const before = await fact(page, 'Drill').textContent()
+  for (let i = 0; i < 8; i++) await page.keyboard.press(']')
+  await expect(page.getByText(/rounds .* at best/)).toBeVisible()
+  await expect(fact(page, 'Drill')).not.toHaveText(before!)
+  await page.getByRole('button', { name: /^Take No\. [2-8] reverse-skip/ }).click()
+  await expect(page.getByText(/rounds .* at best/)).toBeHidden()
+
+  // by keyboard on the sheet: the first opening, its hole moved, turned round, put back
+  const sheet = page.getByRole('application')
+  await sheet.focus()
+  await page.keyboard.press('n')
+  const card = page.getByRole('region', { name: 'Opening 1' })
+  await expect(card).toContainText('of sawing')
+  const hole = await card.getByText('largest that fits').textContent()
+  await sheet.focus()
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Shift+ArrowRight')
+  await expect(card.getByText('largest that fits')).not.toHaveText(hole!)
+  await card.getByRole('button', { name: 'Put it back' }).click()
+  await expect(card.getByText('largest that fits')).toHaveText(hole!)
+  const way = (await card.getByText('The cut runs').textContent())!.includes('anticlockwise')
+  await card.getByRole('button', { name: 'Turn round' }).click()
+  await expect(card.getByText('The cut runs')).toContainText(way ? /runs clockwise/ : /anticlockwise/)
+
+  // the order by hand shows its cost, and undo takes it back
+  await page.getByRole('tab', { name: 'Order' }).click()
+  await page.getByRole('button', { name: /^Later/ }).click()
+  await expect(page.getByRole('heading', { name: /^Your order costs/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('heading', { name: 'Suggested order' })).toBeVisible()
+
+  // what goes out: pages at true scale, drawings that come in again at their size
+  await page.getByRole('button', { name: 'Print and save' }).click()
+  const pdf = (await download(page, 'Save pages (PDF)')).toString('latin1')
+  expect(pdf).toMatch(/MediaBox\s*\[0 0 595\.2\d* 841\.8\d*\]/)
+  await page.getByRole('button', { name: 'Print and save' }).click()
+  const out = (await download(page, 'DXF')).toString()
+  for (const layer of ['board', 'line', 'cut', 'holes', 'order']) expect(out).toContain(layer)
+  await page.getByRole('button', { name: 'Print and save' }).click()
+  expect((await download(page, 'SVG')).toString()).toContain('width="100mm" height="80mm"')
+  await page.getByRole('button', { name: 'Print and save' }).click()
+  expect((await download(page, 'CSV')).toString().split('\n')).toHaveLength(5)
+
+  // at the saw
+  await page.getByRole('link', { name: 'Run it' }).click()
+  await expect(page.getByText(/^Drill 3 holes/)).toBeVisible()
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await expect(page.getByRole('heading', { name: 'Opening 1' })).toBeVisible()
+  await page.keyboard.press('PageDown')
+  await expect(page.getByText('Look at clamps and tension.')).toBeVisible()
+  await page.keyboard.press('PageDown')
+  await expect(page.getByRole('heading', { name: 'Opening 2' })).toBeVisible()
+  await page.getByRole('button', { name: 'Broke' }).click()
+  await page.reload()
+  await expect(page.getByRole('heading', { name: 'Opening 2' })).toBeVisible()
+  await page.keyboard.press('PageUp')
+  await expect(page.getByRole('heading', { name: 'Opening 1' })).toBeVisible()
+  for (let i = 0; i < 12 && !(await page.getByRole('heading', { name: 'All sawn' }).isVisible()); i++) {
+    await page.keyboard.press('PageDown')
+    await page.waitForTimeout(120)
+  }
+  await expect(page.getByRole('heading', { name: 'All sawn' })).toBeVisible()
+  await expect(page.getByText('2 blades used', { exact: false })).toBeVisible()
+  await page.getByRole('button', { name: 'Write it to the log' }).click()
+  await page.getByRole('dialog').getByLabel('Note').fill('first run')
+  await page.getByRole('dialog').getByRole('button', { name: 'Write to the log' }).click()
+  await page.getByRole('button', { name: 'See the log' }).click()
+  await page.getByLabel('Search the log').fill('first run')
+  await expect(page.getByRole('row', { name: /first run/ })).toContainText('broke')
+})
+
+test('laptop to phone and back: a code, the run, the log, merged', async ({ page, browser }) => {
+  await openPattern(page)
+  await page.getByRole('link', { name: 'Run it' }).click()
+  await page.getByRole('button', { name: 'To or from another device' }).click()
+  await page.getByRole('button', { name: 'Leave it under a code' }).click()
+  const code = (await page.getByLabel('Code', { exact: true }).textContent())!
+  expect(code).toMatch(/^[A-Z0-9]{8}$/)
+  await expect(page.getByRole('img', { name: /QR picture/ })).toBeVisible()
+
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage()
+  const said = listen(phone)
+  await phone.route('**/start.json', (route) => route.fulfill({ json: { demo: false, reach: [] } }))
+  await phone.goto(`/pick/${code}`)
+  await expect(phone.getByText('Tide dial is here now.')).toBeVisible()
+  await phone.getByRole('button', { name: /^Start/ }).click()
+  await phone.getByRole('button', { name: /^Done, next/ }).click()
+  await expect(phone.getByRole('heading', { name: /Opening [12]/ })).toBeVisible()
+  expect(await phone.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+  await phone.getByRole('button', { name: 'To or from another device' }).click()
+  await phone.getByRole('button', { name: 'Bring run and log back' }).click()
+  await expect(phone.getByText('Run and log are waiting', { exact: false })).toBeVisible()
+  expect(said).toEqual([])
+
+  await page.getByRole('button', { name: 'Fetch what came back' }).click()
+  await expect(page.getByText(/Merged: 2 new steps/)).toBeVisible()
+  await expect(page.getByText(/of 38/)).toBeVisible()
+  // an unknown code, and the file way
+  await page.getByRole('button', { name: 'To or from another device' }).click()
+  const file = await download(page, 'Save')
+  expect([file[0], file[1]]).toEqual([0x1f, 0x8b])
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Read', exact: true }).click()])
+  await chooser.setFiles({ name: 'broken.gz', mimeType: 'application/gzip', buffer: file.subarray(0, 200) })
+  await expect(page.getByRole('alert')).toContainText('cannot be unpacked')
+  await phone.context().close()
+})
+
+test('hostile and broken drawings are refused with their reason; size is asked where a file is silent; nothing stored is lost', async ({
+  page,
+}) => {
+  await openPattern(page)
+  await bring(page, 'broken.svg', '<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0h9"></svg>')
+  await expect(page.getByText(/broken\.svg: The file is not well-formed.*line 1.*Nothing was changed/)).toBeVisible()
+  await bring(page, 'text.dxf', 'this is no drawing')
+  await expect(page.getByText(/This is not a DXF drawing/)).toBeVisible()
+  const bomb = Array.from(
+    { length: 14 },
+    (_, i) => `<g id="b${i}">${`<use href="#b${i - 1}"/>`.repeat(i ? 10 : 0)}<path d="M0 0h1v1z"/></g>`,
+  ).join('')
+  await bring(page, 'bomb.svg', svg(bomb))
+  await expect(page.getByText(/Repeated uses multiply/)).toBeVisible()
+  await expect(fact(page, 'Openings')).toHaveText('37, then the outline')
+
+  await bring(
+    page,
+    'silent.svg',
+    svg(
+      '<rect width="400" height="300"/><path d="M60 60h90v90h-89v-89"/><script>document.title="owned"</script><image href="http://127.0.0.1:9/x.png"/>',
+      'viewBox="0 0 400 300"',
+    ),
+  )
+  await expect(page.getByText('This file does not say how large it is', { exact: false })).toBeVisible()
+  await expect(page).not.toHaveTitle('owned')
+  // its opening does not close within a tenth; the remedy joins it
+  await page.getByRole('button', { name: /^Join ends up to/ }).click()
+  await expect(fact(page, 'Openings')).toHaveText('1, then the outline')
+  await page.getByRole('button', { name: 'Say its size' }).click()
+  await page.getByLabel('Width of one').fill('100')
+  await expect(page.getByText('100 × 75 mm', { exact: false })).toBeVisible()
+  // two clicks on a known distance
+  await page.getByLabel('Or a distance you know').fill('50')
+  const box = (await page.getByRole('application').boundingBox())!
+  await page.mouse.click(box.x + 200, box.y + 200)
+  await page.mouse.click(box.x + 400, box.y + 200)
+  await expect(page.getByText('100 × 75 mm', { exact: false })).toBeHidden()
+  await page.keyboard.press('Control+z')
+  await expect(page.getByText('100 × 75 mm', { exact: false })).toBeVisible()
+  await page.reload()
+  await expect(page.getByText('100 × 75 mm', { exact: false })).toBeVisible()
+  await expect(fact(page, 'Openings')).toHaveText('1, then the outline')
+  await openBench(page)
+  await kept(page)
+})
+
+test('in inches, from a DXF, with the server stopped: size, copies, another blade, fit, slices, a run', async ({ page }) => {
+  await openThenStopServer(page, 4198)
+  await page.getByRole('link', { name: 'Jobs' }).click()
+  await page.getByRole('button', { name: 'Dinghy-curve bracket', exact: true }).click()
+  await page.keyboard.press('u')
+  await page.getByRole('link', { name: 'Pattern' }).click()
+  await expect(fact(page, 'Openings')).toHaveText('3, then the outline')
+  await expect(fact(page, 'Tightest curve')).toContainText('″')
+  await page.getByRole('combobox', { name: 'Against' }).selectOption({ index: 2 })
+  await expect(page.getByText(/with clean-up \(saw .*\), against/)).toBeVisible()
+  await page.getByRole('tab', { name: 'Drawing' }).click()
+  await page.getByLabel('Across').fill('2')
+  await page.getByLabel('An hour').fill('30')
+  await page.getByRole('tab', { name: 'Reckoning' }).click()
+  await expect(fact(page, 'Openings')).toHaveText('6, then the 2 outlines')
+  await expect(fact(page, 'Price at your rates')).toBeVisible()
+  await page.getByRole('tab', { name: 'Fit' }).click()
+  await expect(page.getByRole('heading', { name: /^A gap of .*″ all round/ })).toBeVisible()
+  await page.getByLabel('Slice wanted').fill('1/8')
+  await expect(page.getByRole('heading', { name: /slices of .*″ from a piece/ })).toBeVisible()
+  await page.getByLabel('Off the line by').fill('1/64')
+  await expect(page.getByRole('heading', { name: /^Does this slip matter\?/ })).toBeVisible()
+  await page.getByRole('link', { name: 'Run it' }).click()
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await page.keyboard.press(' ')
+  await page.getByRole('button', { name: 'To or from another device' }).click()
+  await expect(page.getByText('The server cannot be reached from here', { exact: false })).toBeVisible()
+  const file = await download(page, 'Save')
+  expect(file.length).toBeGreaterThan(500)
+  await page.getByRole('button', { name: 'Close' }).click()
+  await page.reload()
+  await expect(page.getByText(/[12] of 8/)).toBeVisible()
+})

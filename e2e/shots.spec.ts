@@ -1,0 +1,104 @@
+import { execFileSync } from 'node:child_process'
+import { kept, openBench, part, test, expect } from './help'
+
+// Refreshes docs/screenshots from the demo data: npm run shots
+const dir = 'docs/screenshots'
+const still = { animations: 'disabled' } as const
+const settle = async (page: import('@playwright/test').Page) => {
+  await page.evaluate(() => document.fonts.ready)
+  await kept(page)
+}
+
+test('Bench, wood', async ({ page }) => {
+  await openBench(page)
+  await settle(page)
+  await page.screenshot({ path: `${dir}/bench-wood.png`, ...still })
+})
+test('Bench, metal', async ({ page }) => {
+  await page.goto('/jobs')
+  await page.getByRole('button', { name: 'Curlew pendant', exact: true }).click()
+  await expect(part(page, 'Stock')).toContainText('Silver')
+  await settle(page)
+  await page.screenshot({ path: `${dir}/bench-metal.png`, ...still })
+})
+test('Bench, empty window', async ({ page }) => {
+  await openBench(page)
+  await page.keyboard.press('1')
+  await page.getByRole('combobox', { name: 'Material' }).selectOption('Maple, hard')
+  await page.getByLabel('Thickness').fill('40')
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('heading', { name: 'No blade for this saw will do this cut' })).toBeVisible()
+  await settle(page)
+  await page.screenshot({ path: `${dir}/bench-empty-window.png`, ...still })
+})
+test('Bench, ticket part open', async ({ page }) => {
+  await openBench(page)
+  await settle(page)
+  await page.keyboard.press('2')
+  await expect(page.getByLabel('Tightest drawn curve')).toBeVisible()
+  await page.screenshot({ path: `${dir}/bench-cut-open.png`, ...still })
+})
+test('Bench, lamp', async ({ page }) => {
+  await page.goto('/settings')
+  await page.getByText('Lamp', { exact: true }).click()
+  await page.getByRole('link', { name: 'Bench' }).click()
+  await settle(page)
+  await page.screenshot({ path: `${dir}/bench-lamp.png`, ...still })
+})
+test('Bench, phone', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await openBench(page)
+  await settle(page)
+  await page.screenshot({ path: `${dir}/bench-phone.png`, ...still })
+})
+for (const place of ['Saws', 'Drawer', 'Log', 'Jobs', 'Settings']) {
+  test(place, async ({ page }) => {
+    await page.goto(`/${place.toLowerCase()}`)
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    await page.evaluate(() => document.fonts.ready)
+    if (place === 'Log') await expect(page.locator('section svg')).toBeVisible()
+    await page.screenshot({ path: `${dir}/${place.toLowerCase()}.png`, ...still })
+  })
+}
+
+const reckoned = (page: import('@playwright/test').Page) =>
+  expect(page.getByRole('region', { name: 'Reckoning' })).toContainText('Openings')
+test('Pattern', async ({ page }) => {
+  await page.goto('/pattern')
+  await reckoned(page)
+  await settlePattern(page)
+  await page.screenshot({ path: `${dir}/pattern.png`, ...still })
+})
+test('Pattern, problems', async ({ page }) => {
+  await page.goto('/jobs')
+  await page.getByRole('button', { name: 'Curlew pendant', exact: true }).click()
+  await page.getByRole('link', { name: 'Pattern' }).click()
+  await reckoned(page)
+  await page.getByRole('application').focus()
+  await page.keyboard.press('n')
+  await settlePattern(page)
+  await page.screenshot({ path: `${dir}/pattern-problems.png`, ...still })
+})
+test('Pattern, a printed page', async ({ page }, info) => {
+  await page.goto('/pattern')
+  await reckoned(page)
+  await page.getByRole('button', { name: 'Print and save' }).click()
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save pages (PDF)' }).click()])
+  await file.saveAs(info.outputPath('page.pdf'))
+  execFileSync('pdftocairo', ['-png', '-singlefile', '-r', '90', info.outputPath('page.pdf'), `${dir}/pattern-page`])
+})
+test('Run, phone', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.goto('/run')
+  await page.getByRole('button', { name: /^Start/ }).click()
+  for (let i = 0; i < 3; i++) {
+    await page.getByRole('button', { name: /^Done, next|^Looked at/ }).click()
+    await page.waitForTimeout(150)
+  }
+  await page.evaluate(() => document.fonts.ready)
+  await page.screenshot({ path: `${dir}/run-phone.png`, ...still })
+})
+async function settlePattern(page: import('@playwright/test').Page) {
+  await page.evaluate(() => document.fonts.ready)
+  await page.waitForTimeout(400)
+}

@@ -1,0 +1,36 @@
+import { defineConfig } from '@playwright/test'
+
+export const port = 4179
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  fullyParallel: false,
+  workers: 2,
+  reporter: [['list']],
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--no-first-run',
+      ],
+    },
+  },
+  projects: [
+    { name: 'interface', testIgnore: /shots/ },
+    { name: 'shots', testMatch: /shots/ },
+  ],
+  webServer: {
+    command: 'node server/dist/main.js',
+    env: { PORT: String(port), GREEN_PITCH_DEMO: '1' },
+    url: `http://127.0.0.1:${port}/health`,
+    reuseExistingServer: false,
+  },
+})

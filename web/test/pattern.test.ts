@@ -10,7 +10,9 @@ import { kindOf, patternFrom, readDrawing } from '../src/data/patternFile'
 import { check, patternRecord, runRecord } from '../src/data/schema'
 import { shippedPatterns } from '../src/data/shipped'
 import { useJob } from '../src/store/job'
+import { usePattern } from '../src/store/pattern'
 import { useShop } from '../src/store/shop'
+import { useTrouble } from '../src/store/trouble'
 import { patternWork } from '../src/work/patternWork'
 
 const given = { job: makeJob(), blade: bladeById('scroll-reverse-skip-4')!, drills: ['metric' as const], log: [], choices: noChoices }
@@ -111,6 +113,29 @@ describe('stores', () => {
     expect(await shop.keepSaw({ ...stored, saw: { ...stored.saw, span: 55 } })).toBe(false)
     await nextTick()
     expect(shop.sawRows.find((r) => r.id === base.id)!.saw.span).toBe(99)
+  })
+  test('edits of a pattern made while one is on its way to storage are stored too, also when another job is opened at once', async () => {
+    // what is stored does not wait for the reckoning
+    vi.stubGlobal(
+      'Worker',
+      class extends EventTarget {
+        postMessage() {}
+        terminate() {}
+      },
+    )
+    const pattern = usePattern()
+    await vi.waitUntil(() => pattern.loaded)
+    const id = pattern.record!.id
+    pattern.edit({ stretch: 2 })
+    await nextTick()
+    pattern.edit({ stretch: 3 })
+    pattern.edit({ tolerance: 0.2 })
+    pattern.undo()
+    pattern.edit({ tolerance: 0.3 })
+    await useJob().open('demo-tray')
+    await vi.waitUntil(() => pattern.loaded && pattern.record?.id === 'demo-tray')
+    expect(await db.patterns.get(id)).toMatchObject({ stretch: 3, tolerance: 0.3 })
+    expect(useTrouble().words).toEqual([])
   })
   test('a duplicate takes its pattern along, a dropped job leaves none behind', async () => {
     const jobs = useJob()

@@ -61,6 +61,7 @@ export const usePattern = defineStore('pattern', () => {
     cancel()
     reckoned.value = undefined
     past.value = future.value = []
+    await writing
     const stored = await db.patterns.get(id).catch((error: unknown) => {
       trouble.report(error)
       return undefined
@@ -70,28 +71,39 @@ export const usePattern = defineStore('pattern', () => {
     loaded.value = true
     void reckon()
   }
-  let writing = Promise.resolve()
+  let unwritten: PatternRecord | undefined
+  let writing: Promise<void> | undefined
+  /** The first edit is written at once, those made meanwhile together after it. */
   function keep(r: PatternRecord) {
-    writing = writing.then(async () => {
-      // a later edit carries the newest revision on
-      if (record.value?.id !== r.id || record.value !== r) return
+    unwritten = r
+    writing ??= write().finally(() => {
+      writing = undefined
+    })
+  }
+  async function write() {
+    while (unwritten) {
+      const r: PatternRecord = unwritten
+      unwritten = undefined
       try {
         const rev = await save('patterns', r)
-        if (record.value === r) record.value = { ...r, rev }
-        else if (record.value?.id === r.id) record.value = { ...record.value, rev }
-        if (laid === r) laid = record.value
+        const now = record.value
+        if (now?.id === r.id) record.value = { ...now, rev }
+        const next = unwritten as PatternRecord | undefined
+        if (next?.id === r.id) unwritten = { ...next, rev }
       } catch (error) {
         trouble.report(error)
-        if (error instanceof Conflict) void load(r.id)
+        if (error instanceof Conflict) {
+          unwritten = undefined
+          void load(r.id)
+        }
       }
-    })
-    return writing
+    }
   }
   function put(r: PatternRecord) {
     const before = record.value
     record.value = r
     if (!before || GEOMETRY.some((k) => before[k] !== r[k])) speak = true
-    void keep(r)
+    keep(r)
     void reckon()
   }
   function edit(patch: Partial<PatternRecord>) {
@@ -182,7 +194,8 @@ export const usePattern = defineStore('pattern', () => {
     if (!r) return
     past.value = future.value = []
     cancel()
-    record.value = reckoned.value = undefined
+    unwritten = record.value = reckoned.value = undefined
+    await writing
     await db.patterns.delete(r.id).catch(trouble.report)
   }
 

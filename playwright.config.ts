@@ -4,7 +4,7 @@ export const port = 4179
 export default defineConfig({
   testDir: 'e2e',
   timeout: 60_000,
-  expect: { timeout: 10_000 },
+  expect: { timeout: 20_000 },
   fullyParallel: false,
   workers: 2,
   reporter: [['list']],

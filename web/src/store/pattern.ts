@@ -72,12 +72,16 @@ export const usePattern = defineStore('pattern', () => {
     void reckon()
   }
   let unwritten: PatternRecord | undefined
+  /** an edit is on its way to storage */
+  const keeping = ref(false)
   let writing: Promise<void> | undefined
   /** The first edit is written at once, those made meanwhile together after it. */
   function keep(r: PatternRecord) {
     unwritten = r
+    keeping.value = true
     writing ??= write().finally(() => {
       writing = undefined
+      keeping.value = false
     })
   }
   async function write() {
@@ -297,6 +301,7 @@ export const usePattern = defineStore('pattern', () => {
     past,
     future,
     loaded,
+    keeping,
     cutOf,
     apart,
     edit,

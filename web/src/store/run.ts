@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { liveQuery } from 'dexie'
 import { useTimestamp } from '@vueuse/core'
 import { checkDue, mergeEvents, MODEL, runState, type LogEntry, type RunDeed } from '@green-pitch/core'
@@ -47,8 +47,10 @@ export const useRun = defineStore('run', () => {
   })
 
   let writing = Promise.resolve()
+  const unwritten = ref(0)
   async function put(r: RunRecord) {
     record.value = r
+    unwritten.value++
     writing = writing.then(async () => {
       try {
         // another tab or a hand-over may have added to the same run: nothing of either is lost
@@ -60,6 +62,7 @@ export const useRun = defineStore('run', () => {
       } catch (error) {
         trouble.report(error)
       }
+      unwritten.value--
     })
     return writing
   }
@@ -128,5 +131,6 @@ export const useRun = defineStore('run', () => {
     await writing
     await db.runs.delete(id).catch(trouble.report)
   }
-  return { record, order, state, underWay, due, stale, now, begin, deed, log, clear }
+  const keeping = computed(() => unwritten.value > 0)
+  return { record, order, state, underWay, due, stale, keeping, now, begin, deed, log, clear }
 })

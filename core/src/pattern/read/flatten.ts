@@ -45,7 +45,8 @@ export class Pen {
     const p = this.points
     const n = p.length
     if (n) {
-      const [dx, dy] = [x - p[n - 2]!, y - p[n - 1]!]
+      const dx = x - p[n - 2]!
+      const dy = y - p[n - 1]!
       // a line that goes nowhere is none
       if (dx < 1e-9 && dx > -1e-9 && dy < 1e-9 && dy > -1e-9) return
       this.length += Math.sqrt(dx * dx + dy * dy)
@@ -74,18 +75,33 @@ export class Pen {
     this.y = y
   }
   cubic(x1: number, y1: number, x2: number, y2: number, x: number, y: number): void {
-    const [ax, ay, bx, by] = [this.X(this.x, this.y), this.Y(this.x, this.y), this.X(x1, y1), this.Y(x1, y1)]
-    const [cx, cy, dx, dy] = [this.X(x2, y2), this.Y(x2, y2), this.X(x, y), this.Y(x, y)]
+    const ax = this.X(this.x, this.y)
+    const ay = this.Y(this.x, this.y)
+    const bx = this.X(x1, y1)
+    const by = this.Y(x1, y1)
+    const cx = this.X(x2, y2)
+    const cy = this.Y(x2, y2)
+    const dx = this.X(x, y)
+    const dy = this.Y(x, y)
     // second differences bound the chord's error; the control polygon's turning bounds the curve's
-    const [u, v, s, t] = [ax - 2 * bx + cx, ay - 2 * by + cy, bx - 2 * cx + dx, by - 2 * cy + dy]
+    const u = ax - 2 * bx + cx
+    const v = ay - 2 * by + cy
+    const s = bx - 2 * cx + dx
+    const t = by - 2 * cy + dy
     const d2 = Math.sqrt(Math.max(u * u + v * v, s * s + t * t))
     const turn = bend(bx - ax, by - ay, cx - bx, cy - by) + bend(cx - bx, cy - by, dx - cx, dy - cy)
     const n = Math.min(2000, Math.max(1, Math.ceil(Math.sqrt((0.75 * d2) / FLAT)), d2 > 1e-9 ? Math.ceil((1.3 * turn) / STEP) : 1))
     // the cubic as a polynomial in t; the inner points need none of put's care
-    const [e3, e2, e1] = [dx - ax + 3 * (bx - cx), 3 * (ax - 2 * bx + cx), 3 * (bx - ax)]
-    const [f3, f2, f1] = [dy - ay + 3 * (by - cy), 3 * (ay - 2 * by + cy), 3 * (by - ay)]
+    const e3 = dx - ax + 3 * (bx - cx)
+    const e2 = 3 * u
+    const e1 = 3 * (bx - ax)
+    const f3 = dy - ay + 3 * (by - cy)
+    const f2 = 3 * v
+    const f1 = 3 * (by - ay)
     const p = this.points
-    let [px, py, length] = [ax, ay, 0]
+    let px = ax
+    let py = ay
+    let length = 0
     for (let i = 1; i < n; i++) {
       const w = i / n
       const qx = ((e3 * w + e2) * w + e1) * w + ax
@@ -120,7 +136,8 @@ export class Pen {
     const first = this.points.length ? 1 : 0
     const last = n - (full ? 1 : 0)
     for (let i = 0; i <= n; i++) {
-      const [p, q] = [rx * u, ry * v]
+      const p = rx * u
+      const q = ry * v
       this.x = cx + c * p - s * q
       this.y = cy + s * p + c * q
       if (i >= first && i <= last) this.put(this.X(this.x, this.y), this.Y(this.x, this.y))

@@ -97,13 +97,18 @@ export function drawPath(data: string, pen: Pen): number | undefined {
   i = 0
   bad = false
   const end = d.length
-  let [x, y, startX, startY, ctrlX, ctrlY] = [0, 0, 0, 0, 0, 0]
+  let x = 0
+  let y = 0
+  let startX = 0
+  let startY = 0
+  let ctrlX = 0
+  let ctrlY = 0
   let open = false
   /** the command before, upper case; 0 at the start */
   let before = 0
   const begin = () => {
     // after a closing the next command goes on from where the closed line began
-    if (!open) pen.move(startX, startY)
+    pen.move(startX, startY)
     open = true
   }
   blank()
@@ -116,7 +121,8 @@ export function drawPath(data: string, pen: Pen): number | undefined {
     if (upper === Z) {
       if (open) pen.close()
       open = false
-      ;[x, y] = [startX, startY]
+      x = startX
+      y = startY
       before = Z
       blank()
       continue
@@ -128,67 +134,80 @@ export function drawPath(data: string, pen: Pen): number | undefined {
       const oy = relative ? y : 0
       switch (upper) {
         case M: {
-          const [u, v] = [ox + number(), oy + number()]
+          const u = ox + number()
+          const v = oy + number()
           if (bad) break
-          ;[x, y] = [u, v]
+          x = u
+          y = v
           if (first) {
-            ;[startX, startY] = [x, y]
+            startX = x
+            startY = y
             pen.move(x, y)
             open = true
           } else pen.line(x, y)
           break
         }
         case L: {
-          const [u, v] = [ox + number(), oy + number()]
+          const u = ox + number()
+          const v = oy + number()
           if (bad) break
-          begin()
+          if (!open) begin()
           pen.line((x = u), (y = v))
           break
         }
         case H: {
           const u = ox + number()
           if (bad) break
-          begin()
+          if (!open) begin()
           pen.line((x = u), y)
           break
         }
         case V: {
           const v = oy + number()
           if (bad) break
-          begin()
+          if (!open) begin()
           pen.line(x, (y = v))
           break
         }
         case C:
         case S: {
-          const mirrored = upper === S
-          const [a, b] = !mirrored ? [ox + number(), oy + number()] : before === C || before === S ? [2 * x - ctrlX, 2 * y - ctrlY] : [x, y]
-          const [c, e, u, v] = [ox + number(), oy + number(), ox + number(), oy + number()]
+          const after = before === C || before === S
+          const a = upper === C ? ox + number() : after ? 2 * x - ctrlX : x
+          const b = upper === C ? oy + number() : after ? 2 * y - ctrlY : y
+          ctrlX = ox + number()
+          ctrlY = oy + number()
+          const u = ox + number()
+          const v = oy + number()
           if (bad) break
-          begin()
-          pen.cubic(a, b, c, e, u, v)
-          ;[ctrlX, ctrlY, x, y] = [c, e, u, v]
+          if (!open) begin()
+          pen.cubic(a, b, ctrlX, ctrlY, (x = u), (y = v))
           break
         }
         case Q:
         case T: {
-          const [a, b] =
-            upper === Q ? [ox + number(), oy + number()] : before === Q || before === T ? [2 * x - ctrlX, 2 * y - ctrlY] : [x, y]
-          const [u, v] = [ox + number(), oy + number()]
+          const after = before === Q || before === T
+          ctrlX = upper === Q ? ox + number() : after ? 2 * x - ctrlX : x
+          ctrlY = upper === Q ? oy + number() : after ? 2 * y - ctrlY : y
+          const u = ox + number()
+          const v = oy + number()
           if (bad) break
-          begin()
-          pen.quadratic(a, b, u, v)
-          ;[ctrlX, ctrlY, x, y] = [a, b, u, v]
+          if (!open) begin()
+          pen.quadratic(ctrlX, ctrlY, (x = u), (y = v))
           break
         }
         case A: {
-          const [rx, ry, tilt] = [number(), number(), number()]
-          const [large, sweep] = [flag(), flag()]
-          const [u, v] = [ox + number(), oy + number()]
+          const rx = number()
+          const ry = number()
+          const tilt = number()
+          const large = flag()
+          const sweep = flag()
+          const u = ox + number()
+          const v = oy + number()
           if (bad) break
-          begin()
+          if (!open) begin()
           endpointArc(pen, x, y, Math.abs(rx), Math.abs(ry), (tilt * Math.PI) / 180, large, sweep, u, v)
-          ;[x, y] = [u, v]
+          x = u
+          y = v
           break
         }
         default:

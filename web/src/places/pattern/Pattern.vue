@@ -102,6 +102,7 @@ function measured(mm: number) {
         <b>{{ jobs.name }}</b>
         <span v-if="pattern.reckoned" class="soft about">{{ size }}, {{ side }}, kerf {{ lengthWords(answer.blade.kerf, say) }}</span>
       </p>
+      <span v-if="pattern.record" class="soft" role="status">{{ pattern.keeping ? 'keeping…' : 'kept' }}</span>
       <span class="gap" />
       <button class="act plain" :disabled="!pattern.past.length && !jobs.past.length" @click="pattern.undo()">Undo</button>
       <button class="act plain" :disabled="!pattern.future.length && !jobs.future.length" @click="pattern.redo()">Redo</button>

@@ -254,7 +254,9 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
           {{ state.paused ? 'Paused' : 'Pause' }}
         </button>
       </div>
-      <p v-if="!finished" class="keys soft">Space, Page Down or a pedal: done. Page Up: back.</p>
+      <p v-if="!finished" class="keys soft">
+        Space, Page Down or a pedal: done. Page Up: back. <span role="status">{{ run.keeping ? 'keeping…' : 'kept' }}</span>
+      </p>
     </template>
     <p class="other"><button class="act plain" @click="handing = true">To or from another device</button></p>
     <HandOver v-if="handing" :code="code" @close="handed" />

@@ -16,11 +16,15 @@ const lines = [
   ['job'],
   ['cut'],
   ['tension'],
+  ['sound'],
   ['choose'],
   ['setup', 'log'],
   ['pattern', 'run'],
   ['words'],
 ]
+
+/** Packages a room may use: they only compute. */
+const packages = { pattern: 'saxes|@tarikjabiri/dxf|clipper2-ts|flatbush|polylabel', sound: 'fft\\.js' }
 
 /** Inside pattern the rooms stand in lines too. */
 const patternLines = ['read', 'outline', 'reckon', 'write']
@@ -44,9 +48,8 @@ const roomRules = lines.flatMap((line, i) =>
               { regex: `^\\.\\./(${closed.join('|') || '-'})(/|$)`, message: message(room) },
               { regex: '^\\.\\./[a-z]+/(?!index)', message: 'Import a neighbouring room through its index.' },
               {
-                regex:
-                  room === 'pattern' ? '^(?!\\.|node_modules)(?!(saxes|@tarikjabiri/dxf|clipper2-ts|flatbush|polylabel)$)' : '^(?!\\.)',
-                message: 'core uses no packages; pattern alone a few that only compute.',
+                regex: `^(?!\\.)(?!(${packages[room] ?? '-'})$)`,
+                message: 'core uses no packages; pattern and sound alone a few that only compute.',
               },
             ],
           },

@@ -4,6 +4,10 @@ import data from './data/blades.json' with { type: 'json' }
 export type Pattern = 'standard' | 'skip' | 'double' | 'reverse' | 'reverse-skip' | 'mixed' | 'both-way' | 'ground' | 'twisted' | 'grit'
 export type BladeEnd = 'plain' | 'pin'
 
+/** Young's modulus of blade steel, MPa, and its density, kg/m³ (reference, section 2). */
+export const E_STEEL = 207_000
+export const RHO_STEEL = 7850
+
 /** Cross section of a toothed blade, all mm. `width` includes the teeth; `kerf` is the width of the cut. */
 export interface Section {
   width: number

@@ -1,8 +1,4 @@
-import { meanWidth, type Section } from '../blade/index.js'
-
-/** Young's modulus of blade steel, MPa, and its density, kg/m³ (reference, section 2). */
-export const E_STEEL = 207_000
-export const RHO_STEEL = 7850
+import { E_STEEL, meanWidth, type Section } from '../blade/index.js'
 
 export type Direction = 'feed' | 'side'
 

@@ -1,1 +1,2 @@
 export * from './saw.js'
+export * from './calibration.js'

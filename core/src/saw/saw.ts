@@ -1,4 +1,5 @@
 import type { Blade, BladeEnd } from '../blade/index.js'
+import type { Calibration } from './calibration.js'
 import data from './data/saws.json' with { type: 'json' }
 
 export type StepName =
@@ -50,6 +51,8 @@ interface Common {
   tensionLimit: number
   change: ChangeProcedure
   source?: string
+  /** its marks as they were heard */
+  calibration?: Calibration
 }
 
 export type Speed =
@@ -88,13 +91,6 @@ export function settableSpeed(saw: Saw, spm: number): number {
   }
   const [min, max] = speedRange(saw)
   return Math.min(max, Math.max(min, spm))
-}
-
-/** Dial mark for a speed, read evenly between the saw's end marks; undefined where it has no dial. */
-export function dialMark(saw: Saw, spm: number): number | undefined {
-  if (saw.kind !== 'scroll' || saw.speed.kind !== 'variable' || !saw.speed.dial) return undefined
-  const { min, max, dial } = saw.speed
-  return dial[0] + ((spm - min) / (max - min)) * (dial[1] - dial[0])
 }
 
 /** Seconds to thread one hole by the saw's own procedure; a saw whose tension must be set again needs its check too. */

@@ -1,2 +1,3 @@
 export * from './string.js'
 export * from './band.js'
+export * from './span.js'

@@ -1,42 +1,64 @@
-import { meanWidth, netWidth, tensionFromStress, type Section } from '../blade/index.js'
-import { E_STEEL, RHO_STEEL, secondMoment } from '../cut/index.js'
+import { E_STEEL, meanWidth, netWidth, RHO_STEEL, tensionFromStress, type Section } from '../blade/index.js'
+import { secondMoment } from '../cut/index.js'
+
+/** Which way the blade swings: on its thin axis (the note that is heard), or stiffly, front to back. */
+export type Swing = 'side' | 'feed'
 
 /**
- * Lowest resting pitch of a plucked blade, Hz: first root of the clamped stiff string
- * 2αβ(1 − cosh αL cos βL) + (α² − β²) sinh αL sin βL = 0, α,β = √(√(a⁴ + ω²μ/EI) ± a²), a² = T/2EI,
- * divided through by cosh αL.
+ * Root y = βL of mode n of a clamped stiff string of stiffness ratio x = L·√(T/EI):
+ * 2αβ(1 − cosh αL cos βL) + (α² − β²) sinh αL sin βL = 0, αL = √(y² + x²), divided through by cosh αL.
+ * It lies between nπ (ideal string) and (n + ½)π (clamped bar: 4.7300 for n = 1).
+ * @param n 1 for the lowest mode
+ * @param x 0 or more; 0 is a bar without tension
+ */
+export function modeRoot(n: number, x: number): number {
+  const side = n % 2 ? 1 : -1
+  const condition = (y: number) => {
+    const a = Math.sqrt(y * y + x * x)
+    // 1/cosh a, safe for a long taut blade where cosh overflows
+    const sech = (2 * Math.exp(-a)) / (1 + Math.exp(-2 * a))
+    return side * (2 * a * y * (sech - Math.cos(y)) + x * x * Math.tanh(a) * Math.sin(y))
+  }
+  let low = n * Math.PI * (1 - 1e-12)
+  let high = (n + 0.51) * Math.PI
+  for (let i = 0; i < 80; i++) {
+    const mid = (low + high) / 2
+    if (condition(mid) > 0) low = mid
+    else high = mid
+  }
+  return (low + high) / 2
+}
+
+/** Frequency of mode n over that of the lowest, for a stiffness ratio x: n for an ideal string, more for a stiff one. */
+export function modeRatio(n: number, x: number): number {
+  const speed = (y: number) => y * Math.sqrt(y * y + x * x)
+  return speed(modeRoot(n, x)) / speed(modeRoot(1, x))
+}
+
+/**
+ * Resting pitches of the first modes of a plucked blade, Hz, lowest first.
  * @param section mm; `toothDepth` 0 takes the blade as a plain strip
  * @param stress at the net section, MPa, 0 or more
  * @param span free length, mm
  * @throws RangeError on a stress below zero or a span not above it
  * @source stiff strings: Fletcher & Rossing, The Physics of Musical Instruments
  */
-export function pitchFromStress(section: Section, stress: number, span: number): number {
+export function modePitches(section: Section, stress: number, span: number, count: number, swing: Swing = 'side'): number[] {
   if (!(stress >= 0) || !Number.isFinite(stress)) throw new RangeError('Stress must be 0 MPa or more.')
   if (!(span > 0) || !Number.isFinite(span)) throw new RangeError('Span must be above 0 mm.')
-  const T = tensionFromStress(section, stress)
   // N, mm, tonne and second agree with each other: density in t/mm³
   const mu = RHO_STEEL * 1e-12 * section.thickness * meanWidth(section)
-  const EI = E_STEEL * secondMoment(section, 'side')
-  const a2 = T / (2 * EI)
-  const condition = (beta: number) => {
-    const alpha = Math.sqrt(beta * beta + 2 * a2)
-    const x = alpha * span
-    // 1/cosh x, safe for a long taut blade where cosh overflows
-    const sech = (2 * Math.exp(-x)) / (1 + Math.exp(-2 * x))
-    return 2 * alpha * beta * (sech - Math.cos(beta * span)) + (alpha * alpha - beta * beta) * Math.tanh(x) * Math.sin(beta * span)
-  }
-  // βL lies between π (ideal string) and 4.7300 (clamped bar, 3π/2 + 0.0176)
-  let low = (Math.PI / span) * (1 - 1e-12)
-  let high = 4.7301 / span
-  for (let i = 0; i < 80; i++) {
-    const mid = (low + high) / 2
-    if (condition(mid) > 0) low = mid
-    else high = mid
-  }
-  const beta2 = ((low + high) / 2) ** 2
-  const omega = Math.sqrt((beta2 * (beta2 + 2 * a2) * EI) / mu)
-  return omega / (2 * Math.PI)
+  const EI = E_STEEL * secondMoment(section, swing)
+  const x = span * Math.sqrt(tensionFromStress(section, stress) / EI)
+  return Array.from({ length: count }, (_, i) => {
+    const y = modeRoot(i + 1, x)
+    return (y * Math.sqrt((y * y + x * x) * (EI / mu))) / (2 * Math.PI * span * span)
+  })
+}
+
+/** Lowest resting pitch of a plucked blade, Hz; arguments and errors as for modePitches. */
+export function pitchFromStress(section: Section, stress: number, span: number): number {
+  return modePitches(section, stress, span, 1)[0]!
 }
 
 /**

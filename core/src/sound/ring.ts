@@ -1,0 +1,357 @@
+/**
+ * The ring of one mode and of its stiffer neighbour, fitted together: damped lines whose pitch glides down to rest.
+ */
+export interface Ring {
+  /** resting pitch, Hz, and its standard deviation */
+  pitch: number
+  sd: number
+  /** time constant, s */
+  tau: number
+  /** amplitude at the onset, in the samples' own measure */
+  amplitude: number
+  /** the other line, where one was found */
+  other?: { pitch: number; amplitude: number; tau: number }
+  /** amplitude at the first moment fitted over the deviation of what is left unexplained there */
+  clear: number
+}
+
+const GLIDE = { mean: 5, sd: 3 } // cents at the onset: up to ten, for a blade plucked by a finger; estimate
+const FADE = { mean: 0.7, sd: 0.2 } // of the ring's time constant: between that of the amplitude and of its square
+
+/** What sounds within `half` Hz of `centre`, as a slow complex signal: parts re, im, at times t (s after the onset). */
+interface Band {
+  re: Float64Array
+  im: Float64Array
+  t: Float64Array
+  /** the filter's answer, by distance from the centre */
+  answer(distance: number): number
+}
+function band(x: Float64Array, rate: number, onset: number, end: number, centre: number, half: number): Band {
+  // a Hann kernel two periods of the half-band long: its first zero lies at the band's edge
+  const length = Math.max(8, Math.round((2 * rate) / half))
+  const reach = length / 2
+  const hop = Math.max(1, Math.round(rate / (4 * half)))
+  const from = Math.round(onset * rate)
+  const first = from + Math.ceil(reach)
+  const last = Math.min(x.length, Math.round(end * rate)) - Math.ceil(reach)
+  const count = Math.max(0, Math.floor((last - first) / hop) + 1)
+  const kernel = Float64Array.from({ length }, (_, i) => (1 - Math.cos((2 * Math.PI * (i + 0.5)) / length)) / length)
+  // x turned down by the centre, once
+  const start = Math.max(0, from)
+  const stop = Math.min(x.length, last + Math.ceil(reach) + 1)
+  const n = Math.max(0, stop - start)
+  const [ur, ui] = [new Float64Array(n), new Float64Array(n)]
+  const w = (2 * Math.PI * centre) / rate
+  const [c, s] = [Math.cos(w), Math.sin(w)]
+  let [a, b] = [1, 0]
+  for (let i = 0; i < n; i++) {
+    const v = x[start + i]!
+    ur[i] = 2 * v * a
+    ui[i] = -2 * v * b
+    const next = a * c - b * s
+    b = a * s + b * c
+    a = next
+  }
+  const out = { re: new Float64Array(count), im: new Float64Array(count), t: new Float64Array(count) }
+  for (let k = 0; k < count; k++) {
+    const mid = first + k * hop
+    const at = mid - start - (length >> 1)
+    let [re, im] = [0, 0]
+    for (let j = 0; j < length; j++) {
+      const i = at + j
+      if (i < 0 || i >= n) continue
+      re += kernel[j]! * ur[i]!
+      im += kernel[j]! * ui[i]!
+    }
+    // the kernel's own middle lies half a sample off when its length is even
+    out.re[k] = re
+    out.im[k] = im
+    out.t[k] = (mid - from - (length % 2 ? 0 : 0.5)) / rate
+  }
+  const answer = (distance: number) => {
+    const u = (distance * length) / rate
+    if (Math.abs(u) < 1e-6) return 1
+    if (Math.abs(Math.abs(u) - 1) < 1e-6) return 0.5
+    return Math.abs(Math.sin(Math.PI * u) / (Math.PI * u) / (1 - u * u))
+  }
+  return { ...out, answer }
+}
+
+interface Model {
+  /** distances from the centre, Hz, and rates of decay, 1/s, of one or two lines; glide in cents */
+  lines: [offset: number, decay: number][]
+  glide: number
+  /** time constant of the glide over that of the ring */
+  fade: number
+}
+interface Fitted {
+  model: Model
+  /** complex strengths at the onset */
+  strengths: [number, number][]
+  /** unexplained energy; per-number deviation */
+  left: number
+  sigma: number
+  /** of the first line's distance, Hz */
+  sd: number
+}
+
+/** Reckons the best strengths for a model's lines, and what they leave. */
+function residual({ lines, glide, fade: share }: Model, y: Band, centre: number, out: Float64Array): [number, number][] {
+  const n = y.t.length
+  const basis = lines.map(([offset, decay]) => {
+    const e = new Float64Array(2 * n)
+    const fade = share / decay
+    const depth = centre * (2 ** (glide / 1200) - 1) * fade
+    for (let k = 0; k < n; k++) {
+      const t = y.t[k]!
+      const angle = 2 * Math.PI * (offset * t + depth * (1 - Math.exp(-t / fade)))
+      const size = Math.exp(-decay * t)
+      e[2 * k] = size * Math.cos(angle)
+      e[2 * k + 1] = size * Math.sin(angle)
+    }
+    return e
+  })
+  // inner products <a, b> = Σ conj(a) b
+  const dot = (a: Float64Array, f: (k: number) => number, g: (k: number) => number): [number, number] => {
+    let [re, im] = [0, 0]
+    for (let k = 0; k < n; k++) {
+      re += a[2 * k]! * f(k) + a[2 * k + 1]! * g(k)
+      im += a[2 * k]! * g(k) - a[2 * k + 1]! * f(k)
+    }
+    return [re, im]
+  }
+  const onY = basis.map((e) =>
+    dot(
+      e,
+      (k) => y.re[k]!,
+      (k) => y.im[k]!,
+    ),
+  )
+  const strengths: [number, number][] = []
+  const size = (e: Float64Array) => e.reduce((t, v) => t + v * v, 0)
+  if (basis.length === 1) {
+    const s = size(basis[0]!) || 1e-30
+    strengths.push([onY[0]![0] / s, onY[0]![1] / s])
+  } else {
+    const [p, q] = [size(basis[0]!), size(basis[1]!)]
+    const [mr, mi] = dot(
+      basis[0]!,
+      (k) => basis[1]![2 * k]!,
+      (k) => basis[1]![2 * k + 1]!,
+    )
+    const det = p * q - mr * mr - mi * mi || 1e-30
+    const [[ar, ai], [br, bi]] = onY as [[number, number], [number, number]]
+    // inverse of [p m; conj(m) q]
+    strengths.push([(q * ar - (mr * br - mi * bi)) / det, (q * ai - (mr * bi + mi * br)) / det])
+    strengths.push([(p * br - (mr * ar + mi * ai)) / det, (p * bi - (mr * ai - mi * ar)) / det])
+  }
+  for (let k = 0; k < n; k++) {
+    let [re, im] = [y.re[k]!, y.im[k]!]
+    basis.forEach((e, j) => {
+      const [c, s] = strengths[j]!
+      re -= c * e[2 * k]! - s * e[2 * k + 1]!
+      im -= c * e[2 * k + 1]! + s * e[2 * k]!
+    })
+    out[2 * k] = re
+    out[2 * k + 1] = im
+  }
+  return strengths
+}
+
+const APART = 2.2 // half-widths of a line that part it from its stiffer neighbour
+const ALIKE = 0.25 // by which the two swings' decays differ, as a logarithm; estimate
+const ECHO = 0.06 // of the sound; estimate
+const DECAY = [3, 120] as const // 1/s; rings of 8 to 330 ms
+
+/** Gauss and Newton with Marquardt's damping; the strengths are solved inside each step, derivatives by differences. */
+function fit(model: Model, y: Band, centre: number, half: number, rounds: number): Fitted {
+  const n = 2 * y.t.length
+  const pack = (m: Model) => [m.glide, m.fade, ...m.lines.flat()]
+  const unpack = (p: number[]): Model => ({
+    glide: Math.max(-1, Math.min(12, p[0]!)),
+    fade: Math.max(0.2, Math.min(1.4, p[1]!)),
+    lines: Array.from({ length: p.length / 2 - 1 }, (_, j) => [
+      Math.max(-half, Math.min(half, p[2 + 2 * j]!)),
+      Math.max(DECAY[0], Math.min(DECAY[1], p[3 + 2 * j]!)),
+    ]),
+  })
+  let p = pack(model)
+  const m = p.length
+  const r = new Float64Array(n + 3)
+  // however clear the sound, a room's echo keeps the model from being exact
+  const rough = ECHO * Math.sqrt((total0(y.re) + total0(y.im)) / n)
+  let sigma = 1
+  const reckon = (q: number[], out: Float64Array) => {
+    const m = unpack(q)
+    const s = residual(m, y, centre, out)
+    // what is known of plucks beforehand weighs like three more readings
+    const weight = Math.max(sigma, rough)
+    out[n] = (weight * (m.glide - GLIDE.mean)) / GLIDE.sd
+    out[n + 1] = (weight * (m.fade - FADE.mean)) / FADE.sd
+    out[n + 2] = m.lines[1] ? (weight * Math.log(m.lines[1][1] / m.lines[0]![1])) / ALIKE : 0
+    return s
+  }
+  const total = (v: Float64Array) => {
+    let t = 0
+    for (let i = 0; i < n + 3; i++) t += v[i]! * v[i]!
+    return t
+  }
+  const unexplained = () => total(r) - r[n]! ** 2 - r[n + 1]! ** 2 - r[n + 2]! ** 2
+  let strengths = reckon(p, r)
+  const trust = Math.max(1, n - 2 * m)
+  sigma = Math.sqrt(Math.max(1e-30, unexplained() / trust))
+  reckon(p, r)
+  let cost = total(r)
+  let damp = 1e-3
+  const step = [0.05, 0.01, ...model.lines.flatMap(() => [0.01, 0.02])]
+  const jac = Array.from({ length: m }, () => new Float64Array(n + 3))
+  const probe = new Float64Array(n + 3)
+  const normal = () => {
+    for (let j = 0; j < m; j++) {
+      const q = [...p]
+      q[j]! += step[j]!
+      reckon(q, probe)
+      for (let i = 0; i < n + 3; i++) jac[j]![i] = (probe[i]! - r[i]!) / step[j]!
+    }
+    const inner = (a: Float64Array, b: Float64Array) => {
+      let t = 0
+      for (let i = 0; i < n + 3; i++) t += a[i]! * b[i]!
+      return t
+    }
+    const A = jac.map((a) => jac.map((b) => inner(a, b)))
+    const g = jac.map((a) => inner(a, r))
+    return { A, g }
+  }
+  for (let round = 0; round < rounds; round++) {
+    const { A, g } = normal()
+    let better = false
+    for (let attempt = 0; attempt < 6 && !better; attempt++) {
+      const d = solve(
+        A.map((row, a) => row.map((v, b) => (a === b ? v * (1 + damp) + 1e-30 : v))),
+        g,
+      )
+      const q = pack(unpack(p.map((v, j) => v - d[j]!)))
+      const s = reckon(q, probe)
+      const c = total(probe)
+      if (c < cost) {
+        better = true
+        damp = Math.max(1e-7, damp / 5)
+        const gain = (cost - c) / (cost || 1)
+        p = q
+        strengths = s
+        r.set(probe)
+        cost = c
+        if (gain < 1e-7) round = rounds
+      } else damp *= 6
+    }
+    if (!better) break
+    // the glide's weight follows what the fit leaves
+    sigma = Math.sqrt(Math.max(1e-30, unexplained() / trust))
+    strengths = reckon(p, r)
+    cost = total(r)
+  }
+  const { A } = normal()
+  const unit = A.map((_, i) => (i === 2 ? 1 : 0))
+  const variance = solve(
+    A.map((row, a) => row.map((v, b) => (a === b ? v * (1 + 1e-9) + 1e-30 : v))),
+    unit,
+  )[2]!
+  return { model: unpack(p), strengths, left: unexplained(), sigma, sd: sigma * Math.sqrt(Math.max(0, variance)) }
+}
+
+const total0 = (v: Float64Array) => {
+  let t = 0
+  for (let i = 0; i < v.length; i++) t += v[i]! * v[i]!
+  return t
+}
+
+/** Solves A·x = b by elimination with pivots; small and never singular here but for its damping. */
+function solve(A: number[][], b: number[]): number[] {
+  const n = b.length
+  const M = A.map((row, i) => [...row, b[i]!])
+  for (let c = 0; c < n; c++) {
+    let pivot = c
+    for (let r = c + 1; r < n; r++) if (Math.abs(M[r]![c]!) > Math.abs(M[pivot]![c]!)) pivot = r
+    ;[M[c], M[pivot]] = [M[pivot]!, M[c]!]
+    const d = M[c]![c]! || 1e-30
+    for (let r = c + 1; r < n; r++) {
+      const f = M[r]![c]! / d
+      if (f) for (let k = c; k <= n; k++) M[r]![k]! -= f * M[c]![k]!
+    }
+  }
+  const x = new Array<number>(n).fill(0)
+  for (let r = n - 1; r >= 0; r--) {
+    let v = M[r]![n]!
+    for (let k = r + 1; k < n; k++) v -= M[r]![k]! * x[k]!
+    x[r] = v / (M[r]![r]! || 1e-30)
+  }
+  return x
+}
+
+/** The strongest line in what is left, by a damped periodogram over the band. */
+function strongest(y: Band, left: Float64Array, decay: number, half: number): number {
+  let best = { offset: 0, power: -1 }
+  for (let offset = -0.9 * half; offset <= 0.9 * half; offset += half / 60) {
+    let [re, im] = [0, 0]
+    for (let k = 0; k < y.t.length; k++) {
+      const a = -2 * Math.PI * offset * y.t[k]!
+      const w = Math.exp(-decay * y.t[k]!)
+      const [c, s] = [Math.cos(a) * w, Math.sin(a) * w]
+      re += left[2 * k]! * c - left[2 * k + 1]! * s
+      im += left[2 * k]! * s + left[2 * k + 1]! * c
+    }
+    if (re * re + im * im > best.power) best = { offset, power: re * re + im * im }
+  }
+  return best.offset
+}
+
+/**
+ * Fits the ring that begins at `onset` (s) and lies near `near` Hz, listening until `end` (s).
+ * @returns undefined where too little of it was recorded
+ */
+export function fitRing(x: Float64Array, rate: number, onset: number, end: number, near: number): Ring | undefined {
+  const half = Math.max(45, Math.min(200, 0.09 * near))
+  const y = band(x, rate, onset, end, near, half)
+  const n = y.t.length
+  if (n < 12) return undefined
+  const left = new Float64Array(2 * n)
+  for (let k = 0; k < n; k++) {
+    left[2 * k] = y.re[k]!
+    left[2 * k + 1] = y.im[k]!
+  }
+  const first = strongest(y, left, 15, half)
+  let one: Fitted | undefined
+  for (const decay of [9, 30]) {
+    const f = fit({ glide: GLIDE.mean, fade: FADE.mean, lines: [[first, decay]] }, y, near, half, 7)
+    if (!one || f.left < one.left) one = f
+  }
+  let best = one!
+  residual(best.model, y, near, left)
+  const second = strongest(y, left, best.model.lines[0]![1], half)
+  const two = fit({ ...best.model, lines: [best.model.lines[0]!, [second, best.model.lines[0]![1]]] }, y, near, half, 10)
+  // three more numbers must earn their keep, and only a second line well apart and weaker is the stiffer swing:
+  // one close by is the room's echo of the first
+  const [a, b] = two.model.lines as [[number, number], [number, number]]
+  const strength = Math.hypot(...two.strengths[1]!) / Math.hypot(...two.strengths[0]!)
+  const apart = Math.abs(b[0] - a[0]) / Math.max(0.009 * near, (APART * a[1]) / (2 * Math.PI))
+  if (two.left * (1 + 14 / n) < best.left && apart > 1 && (b[0] > a[0] ? strength < 0.8 : strength > 1.2)) best = two
+  const parts = best.model.lines.map(([offset, decay], j) => ({
+    pitch: near + offset,
+    decay,
+    amplitude: Math.hypot(...best.strengths[j]!) / Math.max(0.1, y.answer(offset)),
+    heard: Math.hypot(...best.strengths[j]!) * Math.exp(-decay * y.t[0]!),
+  }))
+  // the lower of two is the blade's softer swing, which a pluck drives at least twice as hard
+  parts.sort((a, b) => b.amplitude - a.amplitude)
+  const [strong, weak] = parts as [(typeof parts)[0], (typeof parts)[0] | undefined]
+  const lower = weak && weak.pitch < strong.pitch && weak.amplitude > 0.6 * strong.amplitude ? weak : strong
+  const other = lower === strong ? weak : strong
+  return {
+    pitch: lower.pitch,
+    sd: best.sd,
+    tau: 1 / lower.decay,
+    amplitude: lower.amplitude,
+    other: other && { pitch: other.pitch, amplitude: other.amplitude, tau: 1 / other.decay },
+    clear: lower.heard / (best.sigma || 1e-30),
+  }
+}

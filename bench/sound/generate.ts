@@ -212,7 +212,7 @@ export function pluck(seed: number, snr: number): Given {
   const tau = logUniform(r, 0.025, 0.2)
   const glide = uniform(r, 0, 10)
   const glideTau = tau * uniform(r, 0.4, 1)
-  let x = new Float64Array(n)
+  let x: Float64Array = new Float64Array(n)
   ring(r, x, rate, s, at, tau, glide, glideTau)
   const touched = r() < 0.06
   if (touched) {
@@ -246,7 +246,7 @@ export function nonPluck(seed: number): { samples: Float32Array; rate: number; a
   const r = rng(seed ^ 0x5bd1e995)
   const rate = pick(r, [44100, 48000])
   const n = Math.round(uniform(r, 0.8, 1.6) * rate)
-  let x = new Float64Array(n)
+  const x = new Float64Array(n)
   const kind = pick(r, ['speech', 'speech', 'music', 'music', 'motor', 'motor', 'clap', 'tap', 'tap', 'noise', 'whistle'] as const)
   if (kind === 'speech') {
     // pulses of a throat through moving resonances, in syllables

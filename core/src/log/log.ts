@@ -8,6 +8,13 @@ export const MODEL = 1
 export type Fate = 'fine' | 'dull' | 'broke' | 'slipped'
 export type Verdict5 = 1 | 2 | 3 | 4 | 5
 
+/** A value that was heard: with its standard deviation, and ms since 1970. */
+export interface HeardValue {
+  value: number
+  doubt: number
+  at: number
+}
+
 /** One cut as it was done, with a copy of what it was reckoned with. */
 export interface LogEntry {
   id: string
@@ -21,6 +28,8 @@ export interface LogEntry {
   model: number
   /** what was foretold: feed mm/s, strokes a minute, stress MPa, total time s */
   foretold: { feed: number; spm: number; stress: number; seconds: number }
+  /** what was heard at the saw before the cut: MPa, strokes a minute, their doubt, and when */
+  heard?: { stress?: HeardValue; spm?: HeardValue }
   /** what came of it */
   minutes: number
   /** length sawn, mm */

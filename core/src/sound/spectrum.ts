@@ -1,3 +1,5 @@
+// the web workspace checks this file too and must find the types
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference
 /// <reference path="./fft.d.ts" />
 import FFT from 'fft.js'
 

@@ -1,4 +1,5 @@
-import type { Section } from '../blade/index.js'
+import { E_STEEL, meanWidth, netWidth, type Section } from '../blade/index.js'
+import { speedRange, type Saw } from '../saw/index.js'
 import { modePitches } from '../tension/index.js'
 
 /** A seeded source of numbers from 0 to 1: the same seed, the same sound. */
@@ -89,4 +90,23 @@ export function sawSound({ strokes, rate, seed, seconds }: { strokes: number; ra
   }
   room(out, rate, r, 0.15)
   return out
+}
+
+const FRAME = 28 // N/mm; stiffness of the stand-in's frame, made up
+/** What the stand-in saw's lever does: marks from half a mark on, set so that a middling blade has the saw's usual stress at 3. */
+export function standInStress(saw: Saw, section: Section, mark: number): number {
+  const give = (s: Section) => 1 / FRAME + saw.span / (E_STEEL * s.thickness * meanWidth(s))
+  const middling: Section =
+    saw.kind === 'frame'
+      ? { width: 0.5, thickness: 0.25, kerf: 0.3, toothDepth: 0.08 }
+      : { width: 0.9, thickness: 0.38, kerf: 0.48, toothDepth: 0.2 }
+  const pull = saw.workingStress * middling.thickness * netWidth(middling) * give(middling)
+  return Math.max(0, (pull * (mark - 0.5)) / 2.5 / give(section) / (section.thickness * netWidth(section)))
+}
+/** Strokes a minute of the stand-in saw at a mark of its dial, which is not quite even. */
+export function standInStrokes(saw: Saw, dial: number): number {
+  const [min, max] = speedRange(saw)
+  const [a, b] = saw.kind === 'scroll' && saw.speed.kind === 'variable' && saw.speed.dial ? saw.speed.dial : [1, 6]
+  const u = Math.max(0, Math.min(1, (dial - a) / (b - a)))
+  return Math.max(min, Math.min(max, min + (max - min) * (0.8 * u + 0.2 * u * u)))
 }

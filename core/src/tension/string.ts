@@ -62,6 +62,29 @@ export function pitchFromStress(section: Section, stress: number, span: number):
 }
 
 /**
+ * Doubt of a stress read from a pitch, MPa (one standard deviation): from the pitch, the span and the section.
+ * @param cents doubt of the pitch
+ * @param spanDoubt mm
+ * @param sectionDoubt share of width and thickness, as a caliper leaves it
+ */
+export function stressDoubt(section: Section, pitch: number, span: number, cents: number, spanDoubt = 0.5, sectionDoubt = 0.01): number {
+  const at = (s: Section, f: number, L: number) => {
+    try {
+      return stressFromPitch(s, f, L)
+    } catch {
+      return 0 // slacker than slack: the doubt reaches down to no tension at all
+    }
+  }
+  const base = at(section, pitch, span)
+  return Math.hypot(
+    at(section, pitch * 2 ** (cents / 1200), span) - base,
+    at(section, pitch, span + spanDoubt) - base,
+    at({ ...section, width: section.width * (1 + sectionDoubt) }, pitch, span) - base,
+    at({ ...section, thickness: section.thickness * (1 + sectionDoubt) }, pitch, span) - base,
+  )
+}
+
+/**
  * Stress at the net section that gives a plucked pitch, MPa: the inverse of pitchFromStress.
  * @throws RangeError where even the slack blade would sound higher than `pitch`
  */

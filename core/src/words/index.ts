@@ -5,3 +5,4 @@ export * from './setup.js'
 export * from './why.js'
 
 export * from './pattern.js'
+export * from './heard.js'

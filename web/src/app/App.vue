@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
+import { useMediaQuery } from '@vueuse/core'
 import { places } from './router'
 import { useKeys } from '../ui/keys'
 import Ticket from './Ticket.vue'
@@ -14,6 +15,9 @@ const groups = computed(() =>
   [...new Set(places.map((p) => p.group))].map((name) => ({ name, places: places.filter((p) => p.group === name) })),
 )
 const menu = ref(false)
+// beside a running saw a phone shows the work alone
+const narrow = useMediaQuery('(max-width: 760px)')
+const withTicket = computed(() => route.name === 'Bench' || route.name === 'Pattern' || (route.name === 'Listen' && !narrow.value))
 useKeys()
 </script>
 
@@ -45,7 +49,7 @@ useKeys()
         </ul>
       </div>
     </nav>
-    <Ticket v-if="route.name === 'Bench' || route.name === 'Pattern'" class="ticket" />
+    <Ticket v-if="withTicket" class="ticket" />
     <main id="place" tabindex="-1">
       <RouterView />
     </main>

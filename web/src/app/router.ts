@@ -6,6 +6,7 @@ export const places = [
   { group: 'Plan', name: 'Bench', path: '/' },
   { group: 'Plan', name: 'Pattern', path: '/pattern' },
   { group: 'Plan', name: 'Jobs', path: '/jobs' },
+  { group: 'Cut', name: 'Listen', path: '/listen' },
   { group: 'Cut', name: 'Run', path: '/run' },
   { group: 'Learn', name: 'Log', path: '/log' },
   { group: 'Shop', name: 'Drawer', path: '/drawer' },
@@ -18,6 +19,7 @@ export const router = createRouter({
   routes: [
     { path: '/', name: 'Bench', component: Bench },
     { path: '/pattern', name: 'Pattern', component: () => import('../places/pattern/Pattern.vue') },
+    { path: '/listen', name: 'Listen', component: () => import('../places/listen/Listen.vue') },
     { path: '/run', name: 'Run', component: () => import('../places/run/Run.vue') },
     { path: '/pick/:code', name: 'Pick up', component: () => import('../places/run/Run.vue'), props: true },
     { path: '/jobs', name: 'Jobs', component: () => import('../places/jobs/Jobs.vue') },

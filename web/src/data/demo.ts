@@ -4,6 +4,7 @@ import {
   materialById,
   MODEL,
   sawById,
+  standInStress,
   verdictOf,
   type Cut,
   type Fate,
@@ -22,7 +23,35 @@ import type { DrawerRecord, JobRecord, LogRecord, SawRecord } from './records'
 const DAY = 86_400_000
 const START = Date.UTC(2026, 8, 1, 9)
 
-const scroll: Saw = { ...sawById('scroll-plain')!, name: 'The window saw: scroll, plain ends, quick clamp' }
+const windowSaw: Saw = { ...sawById('scroll-plain')!, name: 'The window saw: scroll, plain ends, quick clamp' }
+/** What its lever was heard to give two sizes, a hand's inexactness included, and its dial. */
+const heardAt = (id: string, marks: [mark: number, off: number][]) =>
+  marks.map(([mark, off], i) => {
+    const { width, thickness, kerf, toothDepth } = bladeById(id)!
+    const section = { width, thickness, kerf, toothDepth }
+    return { mark, stress: Math.round(standInStress(windowSaw, section, mark) * off), section, at: START + i * 60_000 }
+  })
+const scroll: Saw = {
+  ...windowSaw,
+  calibration: {
+    lever: [
+      ...heardAt('scroll-reverse-skip-4', [
+        [2, 0.99],
+        [3, 1.02],
+        [4, 1],
+      ]),
+      ...heardAt('scroll-reverse-skip-9', [
+        [2, 1.01],
+        [4, 0.98],
+      ]),
+    ],
+    dial: [
+      [2, 580],
+      [4, 990],
+      [6, 1420],
+    ].map(([dial, strokes], i) => ({ dial: dial!, strokes: strokes!, at: START + i * 60_000 })),
+  },
+}
 const large: Saw = sawById('scroll-large')!
 const frame: Saw = { ...sawById('frame-70')!, name: 'Jeweler’s frame, 70 mm deep' }
 

@@ -1,6 +1,7 @@
 import type {
   Blade,
   DrillSeries,
+  HeardValue,
   Job,
   LengthUnit,
   LogEntry,
@@ -21,6 +22,8 @@ export interface Ticket {
   blade?: Blade
   /** model the copies belong to */
   model: number
+  /** when and how surely the job's stress and strokes were heard; absent where they were written in */
+  heard?: { stress?: HeardValue; spm?: HeardValue }
 }
 
 /** Everything stored carries a revision: a write against a stale one is refused, never merged by luck. */

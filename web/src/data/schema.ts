@@ -117,6 +117,31 @@ const sawCommon = {
   tensionLimit: above0.required(),
   change,
   source: text,
+  calibration: Joi.object({
+    lever: Joi.array()
+      .items(
+        Joi.object({
+          mark: Joi.number().min(-1000).max(1000).required(),
+          stress: above0.max(5000).required(),
+          section: Joi.object({
+            width: length.required(),
+            thickness: length.required(),
+            kerf: length.required(),
+            toothDepth: from0.required(),
+          }).required(),
+          at: from0.required(),
+        }),
+      )
+      .max(500)
+      .required(),
+    dial: Joi.array()
+      .items(
+        Joi.object({ dial: Joi.number().min(-1000).max(1000).required(), strokes: above0.max(10_000).required(), at: from0.required() }),
+      )
+      .max(500)
+      .required(),
+    changed: from0.optional(),
+  }).optional(),
 }
 export const saw = Joi.alternatives<Saw>().conditional('.kind', {
   switch: [
@@ -189,10 +214,13 @@ export const job = Joi.object<Job, true>({
   wear: Joi.number().min(0).max(1).required(),
   teethSchool: Joi.string().valid('habit', 'two', 'three').required(),
 })
+const heardValue = Joi.object({ value: from0.required(), doubt: from0.required(), at: from0.required() })
+const heard = Joi.object({ stress: heardValue, spm: heardValue })
 export const ticket = Joi.object<Ticket, true>({
   job: job.required(),
   blade: blade.optional(),
   model: Joi.number().integer().min(1).required(),
+  heard: heard.optional(),
 })
 
 const rev = Joi.number().integer().min(0).required()
@@ -305,6 +333,7 @@ export const logEntry = Joi.object<LogEntry & { rev: number }, true>({
   blade: blade.required(),
   model: Joi.number().integer().min(1).required(),
   foretold: Joi.object({ feed: from0.required(), spm: from0.required(), stress: from0.required(), seconds: from0.required() }).required(),
+  heard: heard.optional(),
   minutes: from0.max(100_000).required(),
   length: from0.required(),
   blades: Joi.number().integer().min(1).max(1000).required(),

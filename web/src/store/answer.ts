@@ -54,5 +54,13 @@ export const useAnswer = defineStore('answer', () => {
     const own = shop.catalogue.filter((b) => shop.owned.has(b.id))
     return own.length ? makeDo(job.value, own, (b) => topStress(job.value.saw, b).value) : undefined
   })
-  return { job, ranked, schools, blade, verdict, window, clash, ways, band, setup, doable }
+  /** when and how surely the job's stress and strokes were heard, while they still are what the job says */
+  const heard = computed(() => {
+    const h = jobs.ticket.heard
+    return {
+      stress: h?.stress?.value === job.value.stress ? h?.stress : undefined,
+      spm: h?.spm?.value === job.value.spm ? h?.spm : undefined,
+    }
+  })
+  return { job, heard, ranked, schools, blade, verdict, window, clash, ways, band, setup, doable }
 })

@@ -1,4 +1,14 @@
-import { clampTrouble, MODEL, type Blade, type Form, type Job, type Material, type Saw, type Stock } from '@green-pitch/core'
+import {
+  clampTrouble,
+  MODEL,
+  type Blade,
+  type Form,
+  type HeardValue,
+  type Job,
+  type Material,
+  type Saw,
+  type Stock,
+} from '@green-pitch/core'
 import type { Ticket } from '../data/records'
 
 /** Edits of a ticket that touch more than one part. */
@@ -11,11 +21,21 @@ export function withMaterial(t: Ticket, material: Material): Ticket {
 export function withSaw(t: Ticket, saw: Saw): Ticket {
   const blade =
     t.blade && !clampTrouble(saw, t.blade) && t.blade.series.startsWith('jeweler') === (saw.kind === 'frame') ? t.blade : undefined
-  return { ...t, model: MODEL, blade, job: { ...t.job, saw, stress: undefined, spm: undefined } }
+  return { ...t, model: MODEL, blade, job: { ...t.job, saw, stress: undefined, spm: undefined }, heard: undefined }
 }
 
 export function withBlade(t: Ticket, blade: Blade | undefined): Ticket {
-  return { ...t, model: MODEL, blade, job: { ...t.job, stress: undefined, spm: undefined } }
+  return { ...t, model: MODEL, blade, job: { ...t.job, stress: undefined, spm: undefined }, heard: undefined }
+}
+
+/** What was heard of the blade in the saw, or of its strokes; undefined forgets it. */
+export function withHeard(t: Ticket, what: 'stress' | 'spm', heard: HeardValue | undefined): Ticket {
+  return { ...t, job: { ...t.job, [what]: heard?.value }, heard: { ...t.heard, [what]: heard } }
+}
+
+/** The saw's marks or span as heard since, without touching what was heard of this blade. */
+export function withMeasured(t: Ticket, sawId: string, patch: Pick<Saw, 'calibration'> | Pick<Saw, 'span'>): Ticket {
+  return t.job.saw.id === sawId ? { ...t, job: { ...t.job, saw: { ...t.job.saw, ...patch } } } : t
 }
 
 export function withJob(t: Ticket, job: Job): Ticket {

@@ -114,6 +114,7 @@ export const useRun = defineStore('run', () => {
       ...plain,
       model: MODEL,
       foretold: { feed: verdict.feed.value, spm: verdict.feed.inputs.spm, stress: verdict.stress, seconds: r.total },
+      ...(jobs.ticket.heard ? { heard: JSON.parse(JSON.stringify(jobs.ticket.heard)) as typeof jobs.ticket.heard } : {}),
       minutes: Math.max(0.1, Math.round(s.seconds / 6) / 10),
       length: f.length,
       blades: s.blades,

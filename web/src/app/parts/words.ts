@@ -4,10 +4,13 @@ import {
   capital,
   dialMark,
   decimal,
+  greenMarks,
+  greenMarksWords,
   lengthWords,
   marginWords,
   noteWords,
   pitchFromStress,
+  setterOf,
   sizeWords,
   speedWords,
   stockWords,
@@ -46,6 +49,9 @@ export function useParts() {
     const cutNote = [radius, web].filter(Boolean).join(', ')
     const heard = job.stress !== undefined
     const pitch = heard ? pitchFromStress(blade, job.stress!, saw.span) : undefined
+    const green = greenMarks(saw, blade, band)
+    const at = answer.heard
+    const time = (ms: number) => new Date(ms).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })
     const tensionState: State = band.empty
       ? 'beyond'
       : !heard
@@ -93,14 +99,20 @@ export function useParts() {
         name: 'Tension',
         value: pitch === undefined ? 'not heard' : noteWords(pitch),
         state: tensionState,
-        note: band.empty ? 'no stress suits: see why' : `green ${bandWords(band)}`,
+        note: band.empty
+          ? 'no stress suits: see why'
+          : `${at.stress ? `±${Math.max(1, Math.round(at.stress.doubt))} MPa, heard ${time(at.stress.at)}; ` : ''}green ${green ? greenMarksWords(green, setterOf(saw)) : bandWords(band)}`,
       },
       {
         name: 'Speed',
         value:
           setSpeed !== undefined ? `${Math.round(setSpeed)}` : speed.low === speed.high ? `${speed.value}` : `${speed.low}–${speed.high}`,
         state: speedState,
-        note: speed.trouble ? speedWords(speed) : setSpeed === undefined ? `spm${dial}` : `green ${speed.low}–${speed.high}`,
+        note: speed.trouble
+          ? speedWords(speed)
+          : setSpeed === undefined
+            ? `spm${dial}`
+            : `${at.spm ? `heard ${time(at.spm.at)}, ` : ''}green ${speed.low}–${speed.high}`,
       },
       {
         name: 'Way round',

@@ -44,6 +44,7 @@ async function write() {
     ...plain,
     model: MODEL,
     foretold: { feed: v.feed.value, spm: v.feed.inputs.spm, stress: v.stress, seconds: v.time.cutting + v.time.threading },
+    ...(jobs.ticket.heard ? { heard: JSON.parse(JSON.stringify(jobs.ticket.heard)) as typeof jobs.ticket.heard } : {}),
     minutes: form.minutes ?? 0,
     length: form.length ?? 0,
     blades: form.blades ?? 1,

@@ -18,6 +18,7 @@ import { useShop } from '../../store/shop'
 import Count from '../../ui/Count.vue'
 import LengthInput from '../../ui/LengthInput.vue'
 import SawSide from '../../draw/SawSide.vue'
+import Calibration from './Calibration.vue'
 import ChangeProcedure from './ChangeProcedure.vue'
 import Themed from '../../ui/Themed.vue'
 
@@ -160,6 +161,7 @@ const holds = computed(() => blades.filter((b) => !clampTrouble(saw.value, b)).l
               {{ len(saw.clamp[1]) }} thick.{{ saw.source ? '' : ' Figures are estimates of its kind until you measure yours.' }}
             </p>
           </section>
+          <Calibration :saw="saw" />
           <ChangeProcedure :saw="saw" @change="(change) => put({ change })" />
           <p v-if="changed || own">
             <button class="act" @click="shop.drop('saws', saw.id)">{{ own ? 'Remove this saw' : 'Back to the profile as shipped' }}</button>

@@ -1,0 +1,119 @@
+import { tensionFromStress, type Blade } from '../blade/index.js'
+import { bow, bowAllowed } from '../cut/index.js'
+import type { Job } from '../job/index.js'
+import { decimal } from '../quantity/index.js'
+import { leverFit, markForStress, setterOf, stressAtMark, type Saw, type Setter } from '../saw/index.js'
+import { pitchFromStress, type GreenBand } from '../tension/index.js'
+import type { NotHeard, StrokesRead } from '../sound/index.js'
+import { lengthWords, plainNote, sizeWords, type Say } from './say.js'
+
+/** Why nothing was read, and what to do about it. */
+export const notHeardWords: Record<NotHeard, string> = {
+  'no pluck': 'That was no plucked blade. Draw the blade aside with a fingertip at its middle and let it go.',
+  'too noisy': 'Too noisy to be sure. Stop the saw and the fan, hold the microphone within a hand’s breadth, pluck again.',
+  'two sounds': 'Two sounds ran into each other. Pluck once and let it ring.',
+  clipped: 'It was too loud for the microphone. Hold it further off, or pluck more softly.',
+  'too short': 'Cut off before it could be read. Let it ring half a second.',
+}
+export const noStrokesWords: Record<Extract<StrokesRead, { heard: false }>['why'], string> = {
+  'too short': 'It takes a second and a half of steady running.',
+  'no strokes': 'No strokes are to be heard. Hold the microphone near the saw while it runs.',
+  'too noisy': 'Too noisy to be sure. Hold the microphone nearer to the saw.',
+  'two speeds fit': 'Two speeds fit what is heard. Hold the microphone near the blade’s end and let it run without wood.',
+}
+
+/** “mark 3”, “2 turns”, “4 mm of flex”: this saw’s own measure of tension. */
+export function markWords(mark: number, setter: Setter): string {
+  const n = decimal(mark, setter === 'flex' || Math.abs(mark - Math.round(mark)) > 0.05 ? 1 : 0)
+  return { lever: `mark ${n}`, screw: `${n} turns`, flex: `${n} mm of flex` }[setter]
+}
+export const markName: Record<Setter, string> = { lever: 'Mark', screw: 'Turns', flex: 'Flex, mm' }
+export const setterName: Record<Setter, string> = { lever: 'lever', screw: 'screw', flex: 'flex' }
+
+/** Marks of this saw between which a blade is in the green; undefined while the saw was not heard. */
+export function greenMarks(saw: Saw, blade: Blade, band: GreenBand): { low: number; high: number; guess: boolean } | undefined {
+  const fit = leverFit(saw)
+  if (!fit || band.empty) return undefined
+  const [low, high] = [band.value.low.stress, band.value.high.stress].map((s) => markForStress(fit, blade, s))
+  return low === undefined || high === undefined || !(high > low) ? undefined : { low, high, guess: fit.guess && !heardSame(saw, blade) }
+}
+const heardSame = (saw: Saw, blade: Blade) =>
+  saw.calibration!.lever.some((p) => Math.abs((p.section.thickness * p.section.width) / (blade.thickness * blade.width) - 1) < 0.04)
+
+/** “marks 2 to 3½” in the saw’s own measure. */
+export function greenMarksWords(m: { low: number; high: number; guess: boolean }, setter: Setter): string {
+  const [a, b] = [decimal(m.low, 1), decimal(m.high, 1)]
+  const span = a === b ? a : `${a} to ${b}`
+  const words = { lever: `mark${a === b ? '' : 's'} ${span}`, screw: `${span} turns`, flex: `${span} mm of flex` }[setter]
+  return m.guess ? `${words}, a guess` : words
+}
+
+/** What a heard stress means for this cut, what to change, and how it stands. */
+export function heardWords(
+  job: Job,
+  blade: Blade,
+  band: GreenBand,
+  stress: number,
+  say: Say,
+): { state: 'within' | 'beyond'; head: string; text: string } {
+  const { low, high } = band.value
+  const setter = setterOf(job.saw)
+  const fit = leverFit(job.saw)
+  const to = (target: number): string => {
+    const note = plainNote(pitchFromStress(blade, target, job.saw.span))
+    const mark = fit && markForStress(fit, blade, target)
+    return mark === undefined ? `to ${note}` : `to about ${markWords(mark, setter)}, where it sounds ${note}`
+  }
+  const aim = band.empty ? high.stress : low.stress + 0.35 * (high.stress - low.stress)
+  const dip = bow({
+    section: blade,
+    span: job.saw.span,
+    tension: Math.max(0.5, tensionFromStress(blade, stress)),
+    force: band.inputs.push,
+    direction: 'feed',
+  })
+  if (stress > high.stress) {
+    const why = {
+      strength: 'Beyond what this blade bears safely: it snaps.',
+      grip: 'Beyond what the clamps hold: it slips out.',
+      saw: 'Beyond what this saw is made to pull.',
+    }[band.limit]
+    return { state: 'beyond', head: 'Too tight', text: `${why} Slacken ${to(aim)}.` }
+  }
+  if (stress < low.stress && !band.empty)
+    return {
+      state: 'beyond',
+      head: stress > 0.8 * low.stress ? 'A little slack' : 'Slack',
+      text: `At a sure bite it bows ${lengthWords(Math.round(dip * 100) / 100, say)} where ${lengthWords(Math.round(bowAllowed(job) * 100) / 100, say)} is allowed: it wanders and bevels the edge. Tighten ${to(aim)}.`,
+    }
+  if (band.empty) return { state: 'beyond', head: 'No stress suits', text: 'Feed gently, allow more bow, or take a bigger blade.' }
+  const share = (stress - low.stress) / (high.stress - low.stress)
+  return {
+    state: 'within',
+    head: 'In the green',
+    text:
+      share < 0.15
+        ? `Near its lower edge; a little tighter keeps it there as it warms: ${to(aim)}.`
+        : share > 0.85
+          ? 'Near its upper edge: high and ringing. Leave it.'
+          : 'Leave it as it is.',
+  }
+}
+
+/** What the marks heard so far are worth, in a sentence or two. */
+export function calibrationWords(saw: Saw, blade: Blade, band: GreenBand, others: readonly Blade[]): string {
+  const fit = leverFit(saw)
+  const setter = setterOf(saw)
+  if (!fit) return `Nothing heard on this saw yet. Set the ${setterName[setter]}, pluck, and note its mark: two or three do.`
+  const green = greenMarks(saw, blade, band)
+  const own = green ? `**Green for ${sizeWords(blade)}: ${greenMarksWords(green, setter)}.** ` : ''
+  if (fit.guess) return `${own}Heard on one size only, so other sizes are a guess. Pluck one more, clearly thicker or thinner.`
+  const frame =
+    fit.stiffness === undefined
+      ? fit.force > 0.5
+        ? 'It pulls every blade with the same force.'
+        : 'It stretches every blade by the same length.'
+      : `Frame and spring give ${decimal(1 / fit.stiffness, 3)} mm a newton.`
+  const next = others[0] && { blade: others[0], at: stressAtMark(fit, others[0], (fit.range[0] + fit.range[1]) / 2) }
+  return `${own}${frame} Other sizes follow${next ? `: at ${markWords((fit.range[0] + fit.range[1]) / 2, setter)} ${sizeWords(next.blade)} has about ${Math.round(next.at.value / 5) * 5} MPa` : ''}.`
+}

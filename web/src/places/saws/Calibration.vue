@@ -1,0 +1,130 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import {
+  bladeById,
+  blades,
+  decimal,
+  leverFit,
+  markName,
+  setterName,
+  setterOf,
+  sizeWords,
+  stressAtMark,
+  type Saw,
+  type Section,
+} from '@green-pitch/core'
+import MarksChart from '../../draw/MarksChart.vue'
+
+/** What was heard of a saw's marks: one rising line a size, and the dial. Noting is done at the ear, in Listen. */
+const props = defineProps<{ saw: Saw }>()
+const fit = computed(() => leverFit(props.saw))
+const setter = computed(() => setterOf(props.saw))
+const lever = computed(() => props.saw.calibration?.lever ?? [])
+const dial = computed(() => [...(props.saw.calibration?.dial ?? [])].sort((a, b) => a.dial - b.dial))
+const nameOf = (s: Section) => {
+  const b = blades.find((b) => b.width === s.width && b.thickness === s.thickness)
+  return b ? sizeWords(b) : `${decimal(s.width, 2)} × ${decimal(s.thickness, 2)} mm`
+}
+const sizes = computed(() => {
+  const f = fit.value
+  if (!f) return []
+  return [...new Map(lever.value.map((p) => [`${p.section.width} ${p.section.thickness}`, p.section])).values()].map((section) => ({
+    name: nameOf(section),
+    points: lever.value.filter((p) => p.section.width === section.width && p.section.thickness === section.thickness),
+    line: [0, 1, 2, 3, 4, 5, 6, 7, 8].map((i) => {
+      const x = f.range[0] + ((f.range[1] - f.range[0]) * i) / 8
+      return { x, y: stressAtMark(f, section, x).value }
+    }),
+  }))
+})
+/** What the fit foretells for sizes nobody has heard yet. */
+const foretold = computed(() => {
+  const f = fit.value
+  if (!f) return []
+  const heard = new Set(lever.value.map((p) => p.section.width))
+  const mid = (f.range[0] + f.range[1]) / 2
+  return [
+    'scroll-reverse-skip-1',
+    'scroll-reverse-skip-3',
+    'scroll-reverse-skip-5',
+    'scroll-reverse-skip-7',
+    'jeweler-4o0',
+    'jeweler-2o0',
+    'jeweler-1',
+    'jeweler-3',
+  ]
+    .map((id) => bladeById(id))
+    .filter((b) => b !== undefined)
+    .filter((b) => !heard.has(b.width) && props.saw.ends.includes(b.end) && b.series.startsWith('jeweler') === (props.saw.kind === 'frame'))
+    .map((b) => ({ name: sizeWords(b), mark: mid, ...stressAtMark(f, b, mid) }))
+})
+const day = (ms: number) => new Date(ms).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })
+</script>
+
+<template>
+  <section>
+    <h2>
+      {{
+        fit
+          ? fit.guess
+            ? `Its ${setterName[setter]}, heard on one size: other sizes are a guess`
+            : `Its ${setterName[setter]}, heard on ${sizes.length} sizes: every other size follows`
+          : `Its ${setterName[setter]} was not heard yet`
+      }}
+    </h2>
+    <p v-if="!fit">
+      A mark means nothing until a blade was plucked at it. <RouterLink to="/listen">Listen</RouterLink> to two or three marks with one
+      blade, then with a clearly thicker one.
+    </p>
+    <div v-else class="charts">
+      <div v-for="s in sizes" :key="s.name">
+        <p>
+          <b>{{ s.name }}</b> <span class="soft">heard {{ day(Math.max(...s.points.map((p) => p.at))) }}</span>
+        </p>
+        <MarksChart
+          :points="s.points.map((p) => ({ x: p.mark, y: p.stress }))"
+          :line="s.line"
+          unit="MPa"
+          :label="`${s.name}: stress over ${markName[setter].toLowerCase()}`"
+        />
+      </div>
+      <div v-if="dial.length">
+        <p>
+          <b>Speed dial</b> <span class="soft">heard {{ day(Math.max(...dial.map((p) => p.at))) }}</span>
+        </p>
+        <MarksChart
+          :points="dial.map((p) => ({ x: p.dial, y: p.strokes }))"
+          :line="dial.map((p) => ({ x: p.dial, y: p.strokes }))"
+          unit="strokes/min"
+          label="Strokes a minute over the dial"
+        />
+      </div>
+    </div>
+    <p v-if="fit">
+      {{
+        fit.stiffness
+          ? `Frame and spring give ${decimal(1 / fit.stiffness, 3)} mm a newton.`
+          : fit.guess
+            ? ''
+            : fit.force > 0.5
+              ? 'It pulls every blade with the same force.'
+              : 'It stretches every blade by the same length.'
+      }}
+      <template v-if="foretold.length">
+        At {{ decimal(foretold[0]!.mark, 1) }}:
+        <span v-for="(f, i) in foretold" :key="f.name"
+          >{{ i ? ', ' : '' }}{{ f.name }} about {{ Math.round(f.value / 5) * 5 }} ± {{ Math.round(f.doubt / 5) * 5 }} MPa</span
+        >.
+      </template>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.charts {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
+  gap: 8px 24px;
+  margin: 8px 0;
+}
+</style>

@@ -1,0 +1,263 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import { proxy, transfer, wrap, type Remote } from 'comlink'
+import {
+  netWidth,
+  noCalibration,
+  noStrokesWords,
+  notHeardWords,
+  pitchFromStress,
+  stressDoubt,
+  stressFromPitch,
+  type Calibration,
+  type StrokesRead,
+} from '@green-pitch/core'
+import captureUrl from '../work/capture.worklet.js?url&no-inline'
+import type { PluckHeard, SoundWork, Told } from '../work/soundWork'
+import { withHeard, withMeasured } from './edits'
+import { useAnswer } from './answer'
+import { useJob } from './job'
+import { useShop } from './shop'
+
+export type Ear = 'off' | 'asking' | 'listening' | 'denied' | 'insecure' | 'none' | 'failed'
+export type Source = 'microphone' | 'recording' | 'stand-in'
+
+/** The ear at the saw: the microphone, a recording or a stand-in, read by a worker; what is heard goes on the ticket. */
+export const useListen = defineStore('listen', () => {
+  const jobs = useJob()
+  const answer = useAnswer()
+  const shop = useShop()
+
+  const what = ref<'pluck' | 'strokes'>('pluck')
+  const ear = ref<Ear>('off')
+  const level = ref(0)
+  const busy = ref(false)
+  /** the last pluck that was looked at, heard or not, and when and whence it came */
+  const last = shallowRef<PluckHeard & { at: number; source: Source }>()
+  const strokes = shallowRef<{ read: StrokesRead; at: number; source: Source }>()
+  const trouble = ref('')
+
+  let worker: Worker | undefined
+  let work: Remote<SoundWork> | undefined
+  const hands = () => {
+    worker ??= new Worker(new URL('../work/sound.worker.ts', import.meta.url), { type: 'module' })
+    return (work ??= wrap<SoundWork>(worker))
+  }
+  let stream: MediaStream | undefined
+  let context: AudioContext | undefined
+
+  // ---- what was heard, on the ticket
+  function takePluck(heard: PluckHeard, source: Source) {
+    last.value = { ...heard, at: Date.now(), source }
+    trouble.value = ''
+    if (!heard.read.heard) {
+      trouble.value = notHeardWords[heard.read.why]
+      return
+    }
+    const { blade } = answer
+    const { saw } = answer.job
+    try {
+      const value = stressFromPitch(blade, heard.read.frequency, saw.span)
+      if (value > 2500) trouble.value = 'No blade bears that. Is another blade mounted, or another span set for this saw?'
+      else
+        jobs.edit(
+          (t) =>
+            withHeard(t, 'stress', {
+              value: Math.max(0.1, value),
+              doubt: stressDoubt(blade, heard.read.heard ? heard.read.frequency : 0, saw.span, heard.read.heard ? heard.read.doubt : 0),
+              at: Date.now(),
+            }),
+          'heard',
+        )
+    } catch {
+      trouble.value = `This blade would sound ${pitchFromStress(blade, 0, saw.span).toFixed(0)} Hz with no tension at all. Is a thinner blade mounted, or the span longer than set?`
+    }
+  }
+  function takeStrokes(read: StrokesRead, source: Source) {
+    strokes.value = { read, at: Date.now(), source }
+    trouble.value = read.heard ? '' : noStrokesWords[read.why]
+    if (read.heard)
+      jobs.edit((t) => withHeard(t, 'spm', { value: Math.round(read.strokes), doubt: read.doubt, at: Date.now() }), 'heard-strokes')
+  }
+  const forget = (which: 'stress' | 'spm') => jobs.edit((t) => withHeard(t, which, undefined), 'forget')
+
+  // ---- the microphone
+  async function start() {
+    stop()
+    trouble.value = ''
+    if (!window.isSecureContext || !('mediaDevices' in navigator)) {
+      ear.value = 'insecure'
+      return
+    }
+    ear.value = 'asking'
+    try {
+      stream = await navigator.mediaDevices.getUserMedia({
+        audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false, channelCount: 1 },
+      })
+    } catch (error) {
+      const name = error instanceof Error ? error.name : ''
+      ear.value =
+        name === 'NotAllowedError' || name === 'SecurityError'
+          ? 'denied'
+          : name === 'NotFoundError' || name === 'OverconstrainedError'
+            ? 'none'
+            : 'failed'
+      return
+    }
+    try {
+      context = new AudioContext()
+      await context.audioWorklet.addModule(captureUrl)
+      const node = new AudioWorkletNode(context, 'capture', { numberOfInputs: 1, numberOfOutputs: 0 })
+      context.createMediaStreamSource(stream).connect(node)
+      const { port1, port2 } = new MessageChannel()
+      node.port.postMessage(port1, [port1])
+      await hands().listen(
+        transfer(port2, [port2]),
+        context.sampleRate,
+        what.value,
+        proxy((told: Told) => {
+          if (told.what === 'level') level.value = told.level
+          else if (told.what === 'pluck') takePluck(told.heard, 'microphone')
+          else takeStrokes(told.read, 'microphone')
+        }),
+      )
+      await context.resume()
+      stream.getAudioTracks()[0]?.addEventListener('ended', () => stop())
+      ear.value = 'listening'
+    } catch {
+      stop()
+      ear.value = 'failed'
+    }
+  }
+  function stop() {
+    stream?.getTracks().forEach((t) => t.stop())
+    void context?.close().catch(() => undefined)
+    if (work && stream) void work.stop()
+    stream = context = undefined
+    level.value = 0
+    ear.value = 'off'
+  }
+  /** Whether the blade or the strokes are listened to; a microphone that is open goes on with the other. */
+  async function listenFor(which: 'pluck' | 'strokes') {
+    if (what.value === which) return
+    what.value = which
+    trouble.value = ''
+    if (ear.value === 'listening') await start()
+  }
+
+  // ---- recordings and stand-ins
+  async function open(file: File) {
+    stop()
+    trouble.value = ''
+    if (file.size > 100e6) {
+      trouble.value = `${file.name} is over 100 MB. Cut out the pluck and save it as a WAV file.`
+      return
+    }
+    busy.value = true
+    try {
+      const decoder = new OfflineAudioContext(1, 1, 48_000)
+      const sound = await decoder.decodeAudioData(await file.arrayBuffer())
+      const samples = sound.getChannelData(0).slice()
+      if (what.value === 'pluck') takePluck(await hands().recording(transfer(samples, [samples.buffer]), sound.sampleRate), 'recording')
+      else takeStrokes(await hands().strokes(transfer(samples, [samples.buffer]), sound.sampleRate), 'recording')
+    } catch {
+      trouble.value = `${file.name} is no recording this browser can read. Save it as a WAV file; nothing was changed.`
+    } finally {
+      busy.value = false
+    }
+  }
+  let seed = 1
+  /** Plucks the stand-in blade at a stress; it is read like any other sound. */
+  async function pluckStandIn(stress: number, noise: number) {
+    stop()
+    const { blade } = answer
+    const section = { width: blade.width, thickness: blade.thickness, kerf: blade.kerf, toothDepth: blade.toothDepth }
+    const samples = await hands().plucked({ section, stress, span: answer.job.saw.span, rate: 48_000, seed: seed++, noise })
+    play(samples, 48_000)
+    takePluck(await hands().recording(samples, 48_000), 'stand-in')
+  }
+  async function runStandIn(spm: number) {
+    stop()
+    const samples = await hands().running({ strokes: spm, rate: 48_000, seed: seed++, seconds: 2.5 })
+    play(samples, 48_000)
+    takeStrokes(await hands().strokes(samples, 48_000), 'stand-in')
+  }
+
+  // ---- sounding
+  let out: AudioContext | undefined
+  function play(samples: Float32Array, rate: number) {
+    out ??= new AudioContext()
+    const buffer = out.createBuffer(1, samples.length, rate)
+    buffer.copyToChannel(Float32Array.from(samples), 0)
+    const source = new AudioBufferSourceNode(out, { buffer })
+    source.connect(new GainNode(out, { gain: 0.5 })).connect(out.destination)
+    source.start()
+  }
+  const tone = ref(0)
+  let voice: OscillatorNode | undefined
+  /** Sounds a steady note to tune to by ear; the same again, or 0, stops it. */
+  function sound(hz: number) {
+    voice?.stop()
+    voice = undefined
+    tone.value = tone.value === hz ? 0 : hz
+    if (!tone.value) return
+    out ??= new AudioContext()
+    voice = new OscillatorNode(out, { frequency: hz, type: 'triangle' })
+    voice.connect(new GainNode(out, { gain: 0.2 })).connect(out.destination)
+    voice.start()
+  }
+
+  // ---- the saw's own marks
+  const calibration = computed((): Calibration => answer.job.saw.calibration ?? noCalibration)
+  /** Writes the marks both where the saw is kept and into the job in hand. */
+  async function keepSaw(id: string, patch: { calibration: Calibration } | { span: number }) {
+    const saw = shop.saws.find((s) => s.id === id)
+    if (!saw) return
+    const row = shop.sawRows.find((r) => r.id === id)
+    jobs.edit((t) => withMeasured(t, id, patch), 'calibration')
+    await shop.keepSaw({ id, rev: row?.rev ?? 0, saw: { ...saw, ...patch }, mine: row?.mine ?? true })
+  }
+  /** Notes what was heard last at a mark of this saw. */
+  function note(mark: number) {
+    const heard = answer.heard.stress
+    if (!heard) return
+    const { width, thickness, kerf, toothDepth } = answer.blade
+    const point = { mark, stress: heard.value, section: { width, thickness, kerf, toothDepth }, at: heard.at }
+    const c = calibration.value
+    // the same blade at the same mark heard anew replaces what was heard
+    const same = (p: (typeof c.lever)[number]) =>
+      p.mark === mark && Math.abs(p.section.thickness * netWidth(p.section) - thickness * netWidth(point.section)) < 1e-6
+    return keepSaw(answer.job.saw.id, { calibration: { ...c, lever: [...c.lever.filter((p) => !same(p)), point] } })
+  }
+  function noteDial(dial: number) {
+    const heard = answer.heard.spm
+    if (!heard) return
+    const c = calibration.value
+    return keepSaw(answer.job.saw.id, {
+      calibration: { ...c, dial: [...c.dial.filter((p) => p.dial !== dial), { dial, strokes: heard.value, at: heard.at }] },
+    })
+  }
+
+  return {
+    what,
+    ear,
+    level,
+    busy,
+    last,
+    strokes,
+    trouble,
+    tone,
+    calibration,
+    start,
+    stop,
+    listenFor,
+    open,
+    pluckStandIn,
+    runStandIn,
+    sound,
+    forget,
+    note,
+    noteDial,
+    keepSaw,
+  }
+})

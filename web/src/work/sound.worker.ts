@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { soundWork } from './soundWork'
+
+expose(soundWork)

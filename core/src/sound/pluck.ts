@@ -79,7 +79,9 @@ export function readPluck(samples: Float32Array, rate: number): PluckRead {
     if (best && best.confidence > 0.85) break
   }
   if (best && best.confidence >= 0.5) return best
-  return no(clippedShare(samples, peak) > 0.02 ? 'clipped' : why)
+  if (clippedShare(samples, peak) > 0.02) return no('clipped')
+  // sound that begins again and again was never one pluck cut off
+  return no(why === 'too short' && found.length > 3 ? 'no pluck' : why)
 }
 
 /** Share of samples that lie flat at the very top, beyond what a sound that just reaches it would have. */

@@ -27,7 +27,12 @@ export const useAnswer = defineStore('answer', () => {
   const shop = useShop()
   const settings = useSettings()
 
-  const job = computed(() => ({ ...jobs.job, teethSchool: settings.value.teethSchool }))
+  /** The job with what belongs to the person and the saw as it stands now: the school of teeth, and the marks as heard. */
+  const job = computed(() => {
+    const saw = jobs.job.saw
+    const calibration = shop.saws.find((s) => s.id === saw.id)?.calibration
+    return { ...jobs.job, saw: { ...saw, calibration }, teethSchool: settings.value.teethSchool }
+  })
   const ranking = computed(
     () => rankBlades(job.value, { blades: shop.catalogue, owned: shop.owned, ownedFirst: settings.value.ownedFirst }).value,
   )

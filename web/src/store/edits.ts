@@ -33,9 +33,9 @@ export function withHeard(t: Ticket, what: 'stress' | 'spm', heard: HeardValue |
   return { ...t, job: { ...t.job, [what]: heard?.value }, heard: { ...t.heard, [what]: heard } }
 }
 
-/** The saw's marks or span as heard since, without touching what was heard of this blade. */
-export function withMeasured(t: Ticket, sawId: string, patch: Pick<Saw, 'calibration'> | Pick<Saw, 'span'>): Ticket {
-  return t.job.saw.id === sawId ? { ...t, job: { ...t.job, saw: { ...t.job.saw, ...patch } } } : t
+/** The free span as it was measured; what was heard of this blade stands, and means another stress. */
+export function withSpan(t: Ticket, sawId: string, span: number): Ticket {
+  return t.job.saw.id === sawId ? { ...t, job: { ...t.job, saw: { ...t.job.saw, span } } } : t
 }
 
 export function withJob(t: Ticket, job: Job): Ticket {

@@ -14,7 +14,7 @@ import {
 } from '@green-pitch/core'
 import captureUrl from '../work/capture.worklet.js?url&no-inline'
 import type { PluckHeard, SoundWork, Told } from '../work/soundWork'
-import { withHeard, withMeasured } from './edits'
+import { withHeard, withSpan } from './edits'
 import { useAnswer } from './answer'
 import { useJob } from './job'
 import { useShop } from './shop'
@@ -170,17 +170,21 @@ export const useListen = defineStore('listen', () => {
   /** Plucks the stand-in blade at a stress; it is read like any other sound. */
   async function pluckStandIn(stress: number, noise: number) {
     stop()
+    busy.value = true
     const { blade } = answer
     const section = { width: blade.width, thickness: blade.thickness, kerf: blade.kerf, toothDepth: blade.toothDepth }
     const samples = await hands().plucked({ section, stress, span: answer.job.saw.span, rate: 48_000, seed: seed++, noise })
     play(samples, 48_000)
     takePluck(await hands().recording(samples, 48_000), 'stand-in')
+    busy.value = false
   }
   async function runStandIn(spm: number) {
     stop()
+    busy.value = true
     const samples = await hands().running({ strokes: spm, rate: 48_000, seed: seed++, seconds: 2.5 })
     play(samples, 48_000)
     takeStrokes(await hands().strokes(samples, 48_000), 'stand-in')
+    busy.value = false
   }
 
   // ---- sounding
@@ -209,13 +213,18 @@ export const useListen = defineStore('listen', () => {
 
   // ---- the saw's own marks
   const calibration = computed((): Calibration => answer.job.saw.calibration ?? noCalibration)
-  /** Writes the marks both where the saw is kept and into the job in hand. */
-  async function keepSaw(id: string, patch: { calibration: Calibration } | { span: number }) {
+  function keepSaw(id: string, patch: { calibration: Calibration } | { span: number }) {
     const saw = shop.saws.find((s) => s.id === id)
     if (!saw) return
     const row = shop.sawRows.find((r) => r.id === id)
-    jobs.edit((t) => withMeasured(t, id, patch), 'calibration')
-    await shop.keepSaw({ id, rev: row?.rev ?? 0, saw: { ...saw, ...patch }, mine: row?.mine ?? true })
+    return shop.keepSaw({ id, rev: row?.rev ?? 0, saw: { ...saw, ...patch }, mine: row?.mine ?? true })
+  }
+  /** Takes a span solved from the last pluck: for the saw, and for what that pluck means. */
+  function keepSpan(span: number) {
+    const heard = last.value
+    jobs.edit((t) => withSpan(t, answer.job.saw.id, span), 'span')
+    void keepSaw(answer.job.saw.id, { span })
+    if (heard) takePluck(heard, heard.source)
   }
   /** Notes what was heard last at a mark of this saw. */
   function note(mark: number) {
@@ -259,5 +268,6 @@ export const useListen = defineStore('listen', () => {
     note,
     noteDial,
     keepSaw,
+    keepSpan,
   }
 })

@@ -32,7 +32,9 @@ const offers = computed(() => answer.ways.filter((w) => w.kind === 'saw'))
 /** The job keeps the profile it was reckoned with; a profile edited since is offered, never slipped in. */
 const newer = computed(() => {
   const now = shop.saws.find((s) => s.id === jobs.job.saw.id) ?? sawById(jobs.job.saw.id)
-  return now && JSON.stringify(now) !== JSON.stringify(jobs.job.saw) ? now : undefined
+  // what its marks were heard to give is always the newest, and reckons nothing anew
+  const plain = (s: Saw) => JSON.stringify({ ...s, calibration: undefined })
+  return now && plain(now) !== plain(jobs.job.saw) ? now : undefined
 })
 </script>
 

@@ -19,6 +19,7 @@ import {
 } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useSettings } from '../../store/settings'
+import { clock } from '../../ui/clock'
 
 export interface Part {
   name: string
@@ -51,7 +52,6 @@ export function useParts() {
     const pitch = heard ? pitchFromStress(blade, job.stress!, saw.span) : undefined
     const green = greenMarks(saw, blade, band)
     const at = answer.heard
-    const time = (ms: number) => new Date(ms).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })
     const tensionState: State = band.empty
       ? 'beyond'
       : !heard
@@ -101,7 +101,7 @@ export function useParts() {
         state: tensionState,
         note: band.empty
           ? 'no stress suits: see why'
-          : `${at.stress ? `±${Math.max(1, Math.round(at.stress.doubt))} MPa, heard ${time(at.stress.at)}; ` : ''}green ${green ? greenMarksWords(green, setterOf(saw)) : bandWords(band)}`,
+          : `${at.stress ? `heard ${clock(at.stress.at)} ±${Math.max(1, Math.round(at.stress.doubt))} MPa; ` : 'green '}${green ? greenMarksWords(green, setterOf(saw)) : bandWords(band)}`,
       },
       {
         name: 'Speed',
@@ -112,7 +112,7 @@ export function useParts() {
           ? speedWords(speed)
           : setSpeed === undefined
             ? `spm${dial}`
-            : `${at.spm ? `heard ${time(at.spm.at)}, ` : ''}green ${speed.low}–${speed.high}`,
+            : `${at.spm ? `heard ${clock(at.spm.at)}; ` : ''}green ${speed.low}–${speed.high}`,
       },
       {
         name: 'Way round',

@@ -70,7 +70,7 @@ const forget = (d: number) =>
         :step="0.5"
         @update:model-value="(v) => v !== undefined && (dial = v)"
       />
-      <button class="act" :disabled="!heard">Note what was heard</button>
+      <button class="act" :disabled="!heard || listen.busy">Note what was heard</button>
     </form>
   </section>
 </template>

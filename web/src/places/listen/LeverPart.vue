@@ -118,7 +118,7 @@ const forget = (m: number) =>
         :step="0.5"
         @update:model-value="(v) => v !== undefined && (mark = v)"
       />
-      <button class="act" :disabled="!heard">Note what was heard</button>
+      <button class="act" :disabled="!heard || listen.busy">Note what was heard</button>
     </form>
     <p v-if="points.length" class="more">
       <button class="act plain" @click="listen.keepSaw(saw.id, { calibration: { ...listen.calibration, changed: Date.now() } })">

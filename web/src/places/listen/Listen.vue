@@ -19,8 +19,12 @@ import {
 } from '@green-pitch/core'
 import { openFile } from '../../data/files'
 import { useAnswer } from '../../store/answer'
+import { useJob } from '../../store/job'
 import { useListen } from '../../store/listen'
 import { useSettings } from '../../store/settings'
+import { clock } from '../../ui/clock'
+import { onKey } from '../../ui/keys'
+import { useSizeKeys } from '../../ui/sizeKeys'
 import HeardSpectrum from '../../draw/HeardSpectrum.vue'
 import LastPluck from '../../draw/LastPluck.vue'
 import NoteRule from '../../draw/NoteRule.vue'
@@ -33,11 +37,14 @@ import StandIn from './StandIn.vue'
 
 const answer = useAnswer()
 const listen = useListen()
+const jobs = useJob()
 const settings = useSettings()
 const say = computed(() => settings.say)
 const mark = ref(3)
 const dial = ref(3)
 const standIn = ref(false)
+useSizeKeys()
+for (const key of ['undo', 'redo'] as const) onKey(key, () => jobs[key]())
 onBeforeUnmount(() => {
   listen.stop()
   if (listen.tone) listen.sound(listen.tone)
@@ -104,7 +111,6 @@ async function open() {
   const f = await openFile(['.wav', '.flac', '.mp3', '.ogg', '.m4a', '.webm'])
   if (f) await listen.open(f)
 }
-const now = (ms: number) => new Date(ms).toLocaleTimeString(undefined, { hour: '2-digit', minute: '2-digit' })
 const from = { microphone: 'by the microphone', recording: 'from a recording', 'stand-in': 'from the stand-in' } as const
 </script>
 
@@ -142,7 +148,7 @@ const from = { microphone: 'by the microphone', recording: 'from a recording', '
                 {{ lengthWords(answer.job.saw.span, say) }}</span
               >
               <span v-if="answer.heard.stress" class="soft"
-                >heard {{ now(answer.heard.stress.at) }}{{ listen.last?.read.heard ? ` ${from[listen.last.source]}` : '' }}
+                >heard {{ clock(answer.heard.stress.at) }}{{ listen.last?.read.heard ? ` ${from[listen.last.source]}` : '' }}
                 <button class="act plain" @click="listen.forget('stress')">Forget</button></span
               >
             </p>
@@ -168,7 +174,7 @@ const from = { microphone: 'by the microphone', recording: 'from a recording', '
               <b class="mono">{{ answer.verdict.speed.low }}–{{ answer.verdict.speed.high }}</b>
               <span class="soft">is green for this cut</span>
               <span v-if="answer.heard.spm" class="soft"
-                >heard {{ now(answer.heard.spm.at) }}, give or take {{ Math.max(1, Math.round(answer.heard.spm.doubt)) }}
+                >heard {{ clock(answer.heard.spm.at) }}, give or take {{ Math.max(1, Math.round(answer.heard.spm.doubt)) }}
                 <button class="act plain" @click="listen.forget('spm')">Forget</button></span
               >
             </p>
@@ -226,9 +232,7 @@ const from = { microphone: 'by the microphone', recording: 'from a recording', '
               <template v-if="solved">
                 <br />By its overtones the span is {{ lengthWords(Math.round(solved.span * 2) / 2, say) }}, give or take
                 {{ lengthWords(Math.max(0.5, Math.round(solved.doubt * 2) / 2), say) }}.
-                <button class="act plain" @click="listen.keepSaw(answer.job.saw.id, { span: Math.round(solved.span * 2) / 2 })">
-                  Use it
-                </button>
+                <button class="act plain" @click="listen.keepSpan(Math.round(solved.span * 2) / 2)">Use it</button>
               </template>
             </p>
           </section>

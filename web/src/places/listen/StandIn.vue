@@ -39,7 +39,7 @@ const run = () => listen.runStandIn(standInStrokes(answer.job.saw, dial.value))
             { value: '4', label: 'Din' },
           ]"
         />
-        <button class="act">Pluck it</button>
+        <button class="act" :disabled="listen.busy">Pluck it</button>
       </template>
       <template v-else>
         <Count
@@ -50,7 +50,7 @@ const run = () => listen.runStandIn(standInStrokes(answer.job.saw, dial.value))
           :step="0.5"
           @update:model-value="(v) => v !== undefined && (dial = v)"
         />
-        <button class="act">Run it</button>
+        <button class="act" :disabled="listen.busy">Run it</button>
       </template>
     </form>
   </section>

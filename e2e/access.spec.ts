@@ -22,7 +22,7 @@ for (const theme of ['Paper', 'Lamp']) {
     test.slow()
     await page.goto('/settings')
     await page.getByText(theme, { exact: true }).click()
-    for (const place of ['Pattern', 'Run', 'Jobs', 'Log', 'Drawer', 'Saws', 'Settings', 'Bench']) {
+    for (const place of ['Pattern', 'Listen', 'Run', 'Jobs', 'Log', 'Drawer', 'Saws', 'Settings', 'Bench']) {
       await page.getByRole('link', { name: place, exact: true }).click()
       await expect(page.getByRole('heading', { level: 1 })).toBeAttached()
       if (place === 'Log') await expect(page.locator('.echarts svg, svg').last()).toBeVisible()

@@ -31,13 +31,6 @@ test('Bench, empty window', async ({ page }) => {
   await settle(page)
   await page.screenshot({ path: `${dir}/bench-empty-window.png`, ...still })
 })
-test('Bench, ticket part open', async ({ page }) => {
-  await openBench(page)
-  await settle(page)
-  await page.keyboard.press('2')
-  await expect(page.getByLabel('Tightest drawn curve')).toBeVisible()
-  await page.screenshot({ path: `${dir}/bench-cut-open.png`, ...still })
-})
 test('Bench, lamp', async ({ page }) => {
   await page.goto('/settings')
   await page.getByText('Lamp', { exact: true }).click()
@@ -60,6 +53,29 @@ for (const place of ['Saws', 'Drawer', 'Log', 'Jobs', 'Settings']) {
     await page.screenshot({ path: `${dir}/${place.toLowerCase()}.png`, ...still })
   })
 }
+
+test('Listen, and a saw that is calibrated', async ({ page }) => {
+  await page.goto('/listen')
+  const pluck = async (mark: string) => {
+    await page.getByRole('button', { name: 'Stand-in blade' }).click()
+    await page.getByLabel('Its lever at').fill(mark)
+    await page.getByRole('button', { name: 'Pluck it' }).click()
+    await expect(page.getByText('from the stand-in')).toBeVisible()
+    await expect(page.getByRole('button', { name: 'Pluck it' })).toBeEnabled()
+    await page.getByRole('button', { name: 'Stand-in blade' }).click()
+    await page.evaluate(() => document.fonts.ready)
+  }
+  await pluck('3')
+  await page.screenshot({ path: `${dir}/listen.png`, ...still })
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.reload()
+  await pluck('1.5')
+  await page.screenshot({ path: `${dir}/listen-phone.png`, ...still })
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await page.goto('/saws')
+  await page.getByRole('heading', { name: /^Its lever/ }).evaluate((h) => h.scrollIntoView({ block: 'center' }))
+  await page.screenshot({ path: `${dir}/saw-calibration.png`, ...still })
+})
 
 const reckoned = (page: import('@playwright/test').Page) =>
   expect(page.getByRole('region', { name: 'Reckoning' })).toContainText('Openings')

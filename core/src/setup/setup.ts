@@ -14,7 +14,7 @@ import {
   type SpeedBand,
   type SteadyFeed,
 } from '../cut/index.js'
-import { greenBand, thumbMove, type GreenBand } from '../tension/index.js'
+import { greenBand, greenMarks, thumbMove, type GreenBand, type GreenMarks } from '../tension/index.js'
 
 /** One thing to do, as data; words are made from it elsewhere. Forces N, lengths mm. */
 export type SetUpItem =
@@ -24,7 +24,7 @@ export type SetUpItem =
   | { do: 'teeth'; stroke: 'down' | 'pull' }
   | { do: 'reverse'; setting: ReverseSetting }
   | { do: 'both-ends-free' }
-  | { do: 'tension'; band: GreenBand; stress: number; push: number; move: number }
+  | { do: 'tension'; band: GreenBand; stress: number; push: number; move: number; marks?: GreenMarks }
   | { do: 'retension'; steps: ChangeStep[]; returns: boolean }
   | { do: 'speed'; band: SpeedBand; marks?: [number, number] }
   | { do: 'drill'; drill: Drill; needs: number }
@@ -108,7 +108,8 @@ export function setUp(job: Job, blade: Blade, drills: readonly DrillSeries[] = [
   if (free && !reverse) items.push({ do: 'both-ends-free' })
   else items.push({ do: 'teeth', stroke: powered ? 'down' : 'pull' })
   if (reverse && powered) items.push({ do: 'reverse', setting: reverse })
-  items.push({ do: 'tension', band: greenBand(job, blade), stress, push: THUMB, move: thumbMove(job, blade, stress, THUMB) })
+  const band = greenBand(job, blade)
+  items.push({ do: 'tension', band, marks: greenMarks(saw, blade, band), stress, push: THUMB, move: thumbMove(job, blade, stress, THUMB) })
   if (cut.kind === 'pierced') items.push({ do: 'retension', steps: saw.change.steps, returns: saw.change.tensionReturns })
   const marks = [speed.low, speed.high].map((n) => dialMark(saw, n))
   items.push({ do: 'speed', band: speed, marks: marks[0] === undefined ? undefined : (marks as [number, number]) })

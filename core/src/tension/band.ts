@@ -1,5 +1,6 @@
 import { tensionFromStress, type Blade } from '../blade/index.js'
 import type { Job } from '../job/index.js'
+import { leverFit, markForStress, type Saw } from '../saw/index.js'
 import { biteFloor, bow, bowAllowed, cuttingForce, feedShare, forceForBow, topStress, type StressTop } from '../cut/index.js'
 import { pitchFromStress } from './string.js'
 
@@ -58,3 +59,19 @@ export function greenBand(job: Job, blade: Blade): GreenBand {
 export function thumbMove(job: Job, blade: Blade, stress: number, push: number): number {
   return bow({ section: blade, span: job.saw.span, tension: tensionFromStress(blade, stress), force: push, direction: 'side' })
 }
+
+export interface GreenMarks {
+  low: number
+  high: number
+  /** only another size was heard so far */
+  guess: boolean
+}
+/** Marks of this saw between which a blade is in the green; undefined while the saw was not heard. */
+export function greenMarks(saw: Saw, blade: Blade, band: GreenBand): GreenMarks | undefined {
+  const fit = leverFit(saw)
+  if (!fit || band.empty) return undefined
+  const [low, high] = [band.value.low.stress, band.value.high.stress].map((s) => markForStress(fit, blade, s))
+  return low === undefined || high === undefined || !(high > low) ? undefined : { low, high, guess: fit.guess && !heardSame(saw, blade) }
+}
+const heardSame = (saw: Saw, blade: Blade) =>
+  saw.calibration!.lever.some((p) => Math.abs((p.section.thickness * p.section.width) / (blade.thickness * blade.width) - 1) < 0.04)

@@ -3,7 +3,7 @@ import { bow, bowAllowed } from '../cut/index.js'
 import type { Job } from '../job/index.js'
 import { decimal } from '../quantity/index.js'
 import { leverFit, markForStress, setterOf, stressAtMark, type Saw, type Setter } from '../saw/index.js'
-import { pitchFromStress, type GreenBand } from '../tension/index.js'
+import { greenMarks, pitchFromStress, type GreenBand, type GreenMarks } from '../tension/index.js'
 import type { NotHeard, StrokesRead } from '../sound/index.js'
 import { lengthWords, plainNote, sizeWords, type Say } from './say.js'
 
@@ -30,18 +30,8 @@ export function markWords(mark: number, setter: Setter): string {
 export const markName: Record<Setter, string> = { lever: 'Mark', screw: 'Turns', flex: 'Flex, mm' }
 export const setterName: Record<Setter, string> = { lever: 'lever', screw: 'screw', flex: 'flex' }
 
-/** Marks of this saw between which a blade is in the green; undefined while the saw was not heard. */
-export function greenMarks(saw: Saw, blade: Blade, band: GreenBand): { low: number; high: number; guess: boolean } | undefined {
-  const fit = leverFit(saw)
-  if (!fit || band.empty) return undefined
-  const [low, high] = [band.value.low.stress, band.value.high.stress].map((s) => markForStress(fit, blade, s))
-  return low === undefined || high === undefined || !(high > low) ? undefined : { low, high, guess: fit.guess && !heardSame(saw, blade) }
-}
-const heardSame = (saw: Saw, blade: Blade) =>
-  saw.calibration!.lever.some((p) => Math.abs((p.section.thickness * p.section.width) / (blade.thickness * blade.width) - 1) < 0.04)
-
 /** “marks 2 to 3½” in the saw’s own measure. */
-export function greenMarksWords(m: { low: number; high: number; guess: boolean }, setter: Setter): string {
+export function greenMarksWords(m: GreenMarks, setter: Setter): string {
   const [a, b] = [decimal(m.low, 1), decimal(m.high, 1)]
   const span = a === b ? a : `${a} to ${b}`
   const words = { lever: `mark${a === b ? '' : 's'} ${span}`, screw: `${span} turns`, flex: `${span} mm of flex` }[setter]

@@ -1,8 +1,9 @@
 import { decimal } from '../quantity/index.js'
-import type { ChangeStep, StepName } from '../saw/index.js'
+import { setterOf, type ChangeStep, type StepName } from '../saw/index.js'
 import type { Job } from '../job/index.js'
 import type { Caution, Mounting, SetUpItem } from '../setup/index.js'
 import { UNREACHABLE, type GreenBand } from '../tension/index.js'
+import { greenMarksWords } from './heard.js'
 import { lengthWords, listWords, roundWords, noteWords, plainNote, type Say } from './say.js'
 
 /** Notes of a band, low to high; an empty band says which side gives. */
@@ -60,7 +61,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
       const feel = `or ${lengthWords(item.move, say)} sideways under a ${decimal(item.push, 0)} N thumb`
       return item.band.empty
         ? `Pluck: about **${noteWords(item.band.value.high.pitch)}**, no higher. ${emptyBandWords(item.band)}`
-        : `Pluck: **${bandWords(item.band)}** on this saw, ${feel}.`
+        : `Pluck: **${bandWords(item.band)}** on this saw${item.marks ? ` (${greenMarksWords(item.marks, setterOf(job.saw))})` : ''}, ${feel}.`
     }
     case 'retension':
       return item.returns

@@ -2,11 +2,17 @@
 import { computed, ref, useId } from 'vue'
 import {
   bandWords,
+  decimal,
   emptyBandWords,
+  heardWords,
+  leverFit,
   lengthWords,
+  markForStress,
+  markName,
   noteWords,
   parsePitch,
   pitchFromStress,
+  setterOf,
   stressFromPitch,
   tensionFromStress,
   thumbMove,
@@ -14,6 +20,7 @@ import {
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
+import { clock } from '../../ui/clock'
 import Mark from '../../ui/Mark.vue'
 
 const jobs = useJob()
@@ -40,12 +47,29 @@ const edges = computed(() =>
           { name: 'Moderate school', ...within(0.35) },
           { name: 'High and ringing school', ...within(0.85) },
         ]),
-    { name: answer.job.stress === undefined ? 'Reckoned at (the saw’s usual)' : 'Heard', ...at(stress.value) },
+    {
+      name:
+        answer.job.stress === undefined
+          ? 'Reckoned at (the saw’s usual)'
+          : answer.heard.stress
+            ? `Heard ${clock(answer.heard.stress.at)}, ± ${Math.max(1, Math.round(answer.heard.stress.doubt))} MPa`
+            : 'Written in',
+      ...at(stress.value),
+    },
     {
       name: { strength: 'Safe for the blade', grip: 'Held by the clamps', saw: 'Pulled by this saw' }[band.value.limit],
       ...band.value.value.high,
     },
   ].sort((a, b) => a.stress - b.stress),
+)
+const setter = computed(() => setterOf(answer.job.saw))
+const fit = computed(() => leverFit(answer.job.saw))
+const markOf = (s: number) => {
+  const m = fit.value && markForStress(fit.value, answer.blade, s)
+  return m === undefined ? '' : decimal(m, 1)
+}
+const meaning = computed(() =>
+  answer.job.stress === undefined ? undefined : heardWords(answer.job, answer.blade, band.value, answer.job.stress, settings.say),
 )
 const move = (s: number) => lengthWords(thumbMove(answer.job, answer.blade, s, 1), settings.say)
 function heard() {
@@ -73,6 +97,9 @@ function heard() {
   <p v-else class="say">
     <Mark state="within" />Green on this saw, for this blade in this stock: <strong>{{ bandWords(band) }}</strong>.
   </p>
+  <p v-if="meaning" class="say">
+    <Mark :state="meaning.state" /><strong>{{ meaning.head }}.</strong> {{ meaning.text }}
+  </p>
   <table>
     <thead>
       <tr>
@@ -81,6 +108,7 @@ function heard() {
         <th>Hz</th>
         <th>MPa</th>
         <th>N</th>
+        <th v-if="fit">{{ markName[setter] }}</th>
         <th>Moves under 1 N</th>
       </tr>
     </thead>
@@ -91,11 +119,13 @@ function heard() {
         <td>{{ e.pitch.toFixed(0) }}</td>
         <td>{{ e.stress.toFixed(0) }}</td>
         <td>{{ e.tension.toFixed(1) }}</td>
+        <td v-if="fit">{{ markOf(e.stress) }}</td>
         <td>{{ move(e.stress) }}</td>
       </tr>
     </tbody>
   </table>
   <form class="fields" @submit.prevent="heard">
+    <div class="field"><span>&nbsp;</span><RouterLink class="act main" to="/listen">Listen to it</RouterLink></div>
     <div class="field wide">
       <label :for="id">Heard by another tuner: note or hertz</label>
       <input
@@ -109,7 +139,7 @@ function heard() {
       />
       <span :id="`${id}-say`" class="beyond">{{ trouble }}</span>
     </div>
-    <div class="field"><span>&nbsp;</span><button class="act main">Reckon with it</button></div>
+    <div class="field"><span>&nbsp;</span><button class="act">Reckon with it</button></div>
     <div v-if="answer.job.stress !== undefined" class="field">
       <span>&nbsp;</span
       ><button type="button" class="act" @click="jobs.editJob({ stress: undefined }, 'stress')">Forget what was heard</button>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { Popconfirm, Table } from 'ant-design-vue'
-import { bladeWords, lives, minutesWords, MODEL, stockWords, verdictOf, type Fate } from '@green-pitch/core'
+import { bladeWords, lives, minutesWords, MODEL, stockWords, verdictOf, type Fate, noteWords, pitchFromStress } from '@green-pitch/core'
 import { openFile, saveFile } from '../../data/files'
 import type { LogRecord } from '../../data/records'
 import { useSettings } from '../../store/settings'
@@ -94,6 +94,16 @@ async function bring() {
     refused.length ? 'trouble' : 'done',
   )
 }
+/** What the ear said before this cut. */
+function heardBefore({ heard, blade, job }: LogRecord): string {
+  const { stress, spm } = heard ?? {}
+  const said = [
+    stress &&
+      `${noteWords(pitchFromStress(blade, stress.value, job.saw.span))}, ${Math.round(stress.value)} ± ${Math.max(1, Math.round(stress.doubt))} MPa`,
+    spm && `${Math.round(spm.value)} strokes a minute`,
+  ].filter(Boolean)
+  return said.length ? `Heard before it: ${said.join(', ')}.` : ''
+}
 </script>
 
 <template>
@@ -147,7 +157,7 @@ async function bring() {
           </template>
           <template #expandedRowRender="{ record }">
             <p>
-              {{ again(record as LogRecord) }} Clean-up {{ record.cleanUpMinutes }} min.
+              {{ heardBefore(record as LogRecord) }} {{ again(record as LogRecord) }} Clean-up {{ record.cleanUpMinutes }} min.
               <Popconfirm title="Remove this cut from the log?" ok-text="Remove" cancel-text="Keep" @confirm="shop.drop('log', record.id)"
                 ><button class="act plain">Remove</button></Popconfirm
               >

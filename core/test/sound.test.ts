@@ -21,7 +21,7 @@ import {
   type Saw,
   type Section,
 } from '../src/index.js'
-import { pluckSound, sawSound } from '../src/sound/index.js'
+import { listener, pluckSound, sawSound } from '../src/sound/index.js'
 import { nonPluck, pluck, sawing } from '../../bench/sound/generate.js'
 
 const cents = (a: number, b: number) => 1200 * Math.log2(a / b)
@@ -112,6 +112,40 @@ describe('a pluck', () => {
     expect(() => readPluck(new Float32Array(48000), 3)).toThrow(RangeError)
     expect(readStrokeRate(new Float32Array(100), 48000)).toEqual({ heard: false, why: 'too short' })
     expect(readStrokeRate(new Float32Array(96000), 48000)).toEqual({ heard: false, why: 'no strokes' })
+  })
+})
+
+describe('the live ear', () => {
+  const rate = 48_000
+  const hear = (sound: Float32Array, block: number) => {
+    const ear = listener(rate)
+    const out: Float32Array[] = []
+    for (let i = 0; i < sound.length; i += block) {
+      const stretch = ear.push(sound.subarray(i, i + block))
+      if (stretch) out.push(stretch)
+    }
+    return { out, ear }
+  }
+  const one = (seed: number, stress: number) => pluckSound({ section: no4, stress, span: 126, rate, seed, noise: 0.1 })
+  test('cuts each pluck out whole, however the samples come; a steady room gives none', () => {
+    const quiet = pluckSound({ section: no4, stress: 300, span: 126, rate, seed: 1, noise: 0.1 }).subarray(0, 0.24 * rate)
+    const sound = Float32Array.from([...quiet, ...quiet, ...one(5, 200), ...one(6, 400)])
+    for (const block of [128, 1024, 4096]) {
+      const { out } = hear(sound, block)
+      const notes = out.map((s) => readPluck(s, rate)).flatMap((r) => (r.heard ? [r.frequency] : []))
+      expect(notes).toHaveLength(2)
+      notes.forEach((f, i) => expect(Math.abs(cents(f, modePitches(no4, [200, 400][i]!, 126, 1)[0]!))).toBeLessThan(3))
+    }
+    const room = sawSound({ strokes: 1100, rate, seed: 2, seconds: 3 })
+    expect(hear(room, 1024).out.filter((s) => readPluck(s, rate).heard)).toEqual([])
+  })
+  test('keeps what was last heard, and bears what is no number', () => {
+    const { ear } = hear(Float32Array.from({ length: 5 * rate }, (_, i) => (i === 9 ? NaN : Math.sin(i / 20))), 1000)
+    expect(ear.last(1)).toHaveLength(rate)
+    expect(ear.last(1).at(-1)).toBeCloseTo(Math.sin((5 * rate - 1) / 20), 5)
+    expect(ear.last(60).length).toBeLessThan(3.3 * rate)
+    expect(ear.level()).toBeGreaterThan(0.5)
+    expect(ear.level()).toBeLessThanOrEqual(1)
   })
 })
 

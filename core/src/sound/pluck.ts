@@ -176,7 +176,7 @@ function confidenceOf(e: Evidence): number {
 function risen(x: Float64Array, rate: number, onset: number, end: number): { peaks: Peak[]; total: number } {
   const from = Math.round((onset + 0.003) * rate)
   const long = Math.min(Math.round(0.18 * rate), Math.round(end * rate) - from)
-  const size = 2 * powerOfTwo(0.18 * rate)
+  const size = powerOfTwo(0.18 * rate)
   const after = spectrum(x, from, dying(long), rate, size)
   // what sounded just before, through a window as long as there was quiet
   const quiet = Math.min(long, Math.round((onset - 0.006) * rate))

@@ -111,34 +111,26 @@ function residual({ lines, glide, fade: share }: Model, y: Band, centre: number,
     }
     return e
   })
-  // inner products <a, b> = Σ conj(a) b
-  const dot = (a: Float64Array, f: (k: number) => number, g: (k: number) => number): [number, number] => {
+  const onY = basis.map((e): [number, number] => {
     let [re, im] = [0, 0]
     for (let k = 0; k < n; k++) {
-      re += a[2 * k]! * f(k) + a[2 * k + 1]! * g(k)
-      im += a[2 * k]! * g(k) - a[2 * k + 1]! * f(k)
+      re += e[2 * k]! * y.re[k]! + e[2 * k + 1]! * y.im[k]!
+      im += e[2 * k]! * y.im[k]! - e[2 * k + 1]! * y.re[k]!
     }
     return [re, im]
-  }
-  const onY = basis.map((e) =>
-    dot(
-      e,
-      (k) => y.re[k]!,
-      (k) => y.im[k]!,
-    ),
-  )
+  })
   const strengths: [number, number][] = []
-  const size = (e: Float64Array) => e.reduce((t, v) => t + v * v, 0)
   if (basis.length === 1) {
-    const s = size(basis[0]!) || 1e-30
+    const s = energyOf(basis[0]!) || 1e-30
     strengths.push([onY[0]![0] / s, onY[0]![1] / s])
   } else {
-    const [p, q] = [size(basis[0]!), size(basis[1]!)]
-    const [mr, mi] = dot(
-      basis[0]!,
-      (k) => basis[1]![2 * k]!,
-      (k) => basis[1]![2 * k + 1]!,
-    )
+    const [p, q] = [energyOf(basis[0]!), energyOf(basis[1]!)]
+    const [e, f] = basis as unknown as [Float64Array, Float64Array]
+    let [mr, mi] = [0, 0]
+    for (let k = 0; k < 2 * n; k += 2) {
+      mr += e[k]! * f[k]! + e[k + 1]! * f[k + 1]!
+      mi += e[k]! * f[k + 1]! - e[k + 1]! * f[k]!
+    }
     const det = p * q - mr * mr - mi * mi || 1e-30
     const [[ar, ai], [br, bi]] = onY as [[number, number], [number, number]]
     // inverse of [p m; conj(m) q]
@@ -147,11 +139,12 @@ function residual({ lines, glide, fade: share }: Model, y: Band, centre: number,
   }
   for (let k = 0; k < n; k++) {
     let [re, im] = [y.re[k]!, y.im[k]!]
-    basis.forEach((e, j) => {
+    for (let j = 0; j < basis.length; j++) {
+      const e = basis[j]!
       const [c, s] = strengths[j]!
       re -= c * e[2 * k]! - s * e[2 * k + 1]!
       im -= c * e[2 * k + 1]! + s * e[2 * k]!
-    })
+    }
     out[2 * k] = re
     out[2 * k + 1] = im
   }
@@ -179,7 +172,7 @@ function fit(model: Model, y: Band, centre: number, half: number, rounds: number
   const m = p.length
   const r = new Float64Array(n + 3)
   // however clear the sound, a room's echo keeps the model from being exact
-  const rough = ECHO * Math.sqrt((total0(y.re) + total0(y.im)) / n)
+  const rough = ECHO * Math.sqrt((energyOf(y.re) + energyOf(y.im)) / n)
   let sigma = 1
   const reckon = (q: number[], out: Float64Array) => {
     const m = unpack(q)
@@ -241,7 +234,7 @@ function fit(model: Model, y: Band, centre: number, half: number, rounds: number
         strengths = s
         r.set(probe)
         cost = c
-        if (gain < 1e-7) round = rounds
+        if (gain < 1e-5) round = rounds
       } else damp *= 6
     }
     if (!better) break
@@ -259,7 +252,7 @@ function fit(model: Model, y: Band, centre: number, half: number, rounds: number
   return { model: unpack(p), strengths, left: unexplained(), sigma, sd: sigma * Math.sqrt(Math.max(0, variance)) }
 }
 
-const total0 = (v: Float64Array) => {
+const energyOf = (v: Float64Array) => {
   let t = 0
   for (let i = 0; i < v.length; i++) t += v[i]! * v[i]!
   return t
@@ -291,7 +284,7 @@ function solve(A: number[][], b: number[]): number[] {
 /** The strongest line in what is left, by a damped periodogram over the band. */
 function strongest(y: Band, left: Float64Array, decay: number, half: number): number {
   let best = { offset: 0, power: -1 }
-  for (let offset = -0.9 * half; offset <= 0.9 * half; offset += half / 60) {
+  for (let offset = -0.9 * half; offset <= 0.9 * half; offset += half / 40) {
     let [re, im] = [0, 0]
     for (let k = 0; k < y.t.length; k++) {
       const a = -2 * Math.PI * offset * y.t[k]!

@@ -89,7 +89,8 @@ const convinced = computed(() => {
 })
 const solved = computed(() => {
   const r = read.value
-  if (!r?.heard) return undefined
+  // another blade is another section: what was heard of the last one tells nothing
+  if (!r?.heard || !answer.heard.stress) return undefined
   const found = spanFromModes(
     answer.blade,
     r.partials.map((p) => ({ mode: p.mode, frequency: p.mode === 1 ? r.frequency : p.frequency })),

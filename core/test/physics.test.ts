@@ -1,6 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it, test } from 'vitest'
 import {
+  bladeById,
+  checkBlade,
+  countedTpi,
+  identify,
   bentShape,
   bevelSlope,
   biteFloor,
@@ -219,5 +223,39 @@ describe('blades as data', () => {
   it('a frame’s 70 mm and the scroll saws hold what their clamps say', () => {
     expect(sawById('scroll-pinned')!.ends).toEqual(['pin'])
     expect(blades.filter((b) => b.end === 'pin').every((b) => startingHole(b) > 4)).toBe(true)
+  })
+})
+
+describe('a loose blade', () => {
+  test('every blade of the catalogue is told by its own measures, or stands level with its twins', () => {
+    for (const b of blades) {
+      const found = identify(
+        {
+          width: b.width,
+          thickness: b.thickness,
+          teeth: { count: 40, over: (40 * 25.4) / countedTpi(b) },
+          end: b.end,
+          reverseZone: b.reverseZone,
+        },
+        blades,
+      )
+      const own = found.find((m) => m.blade.id === b.id)!
+      expect(own.share).toBeCloseTo(found[0]!.share, 6)
+      expect(found.reduce((t, m) => t + m.share, 0)).toBeCloseTo(1, 6)
+    }
+  })
+  test('a measure that is off is named; a poor count says little; nothing measured is refused', () => {
+    const no4 = bladeById('scroll-standard-4')!
+    const checks = checkBlade(no4, { width: no4.width * 1.2, thickness: no4.thickness, teeth: { count: 30, over: 50.8 } })
+    expect(checks.map((c) => [c.trait, c.state])).toEqual([
+      ['width', 'beyond'],
+      ['thickness', 'within'],
+      ['teeth', 'within'],
+    ])
+    const sure = identify({ width: 0.89, teeth: { count: 60, over: 101.6 } }, blades)[0]!.share
+    const poor = identify({ width: 0.89, teeth: { count: 3, over: 5 } }, blades)[0]!.share
+    expect(poor).toBeLessThan(sure)
+    expect(() => identify({}, blades)).toThrow(RangeError)
+    expect(() => identify({ width: -1 }, blades)).toThrow(RangeError)
   })
 })

@@ -140,7 +140,10 @@ describe('the live ear', () => {
     expect(hear(room, 1024).out.filter((s) => readPluck(s, rate).heard)).toEqual([])
   })
   test('keeps what was last heard, and bears what is no number', () => {
-    const { ear } = hear(Float32Array.from({ length: 5 * rate }, (_, i) => (i === 9 ? NaN : Math.sin(i / 20))), 1000)
+    const { ear } = hear(
+      Float32Array.from({ length: 5 * rate }, (_, i) => (i === 9 ? NaN : Math.sin(i / 20))),
+      1000,
+    )
     expect(ear.last(1)).toHaveLength(rate)
     expect(ear.last(1).at(-1)).toBeCloseTo(Math.sin((5 * rate - 1) / 20), 5)
     expect(ear.last(60).length).toBeLessThan(3.3 * rate)

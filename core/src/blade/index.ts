@@ -1,3 +1,4 @@
 export * from './blade.js'
 export * from './layout.js'
 export * from './turn.js'
+export * from './identify.js'

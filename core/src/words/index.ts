@@ -6,3 +6,4 @@ export * from './why.js'
 
 export * from './pattern.js'
 export * from './heard.js'
+export * from './identify.js'

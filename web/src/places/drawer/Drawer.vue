@@ -9,6 +9,7 @@ import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
 import { useJob } from '../../store/job'
 import ToothStrip from '../../draw/ToothStrip.vue'
+import WhatBlade from './WhatBlade.vue'
 import Count from '../../ui/Count.vue'
 import Mark from '../../ui/Mark.vue'
 import Themed from '../../ui/Themed.vue'
@@ -50,6 +51,12 @@ const options = computed(() => {
 async function add() {
   const blade = shop.catalogue.find((b) => b.id === picked.value)
   if (blade && (await shop.keepDrawer({ id: blade.id, rev: 0, blade, count: 6, minutes: 0, note: '' }))) picked.value = ''
+}
+const asking = ref(false)
+/** A loose blade that was told goes where its kind lies. */
+function oneMore(blade: Blade) {
+  const own = shop.drawer.find((r) => r.blade.id === blade.id)
+  return shop.keepDrawer(own ? { ...own, count: own.count + 1 } : { id: blade.id, rev: 0, blade, count: 1, minutes: 0, note: '' })
 }
 async function out() {
   const { drawerCsv } = await import('../../data/csv')
@@ -99,9 +106,11 @@ const columns = [
       <header>
         <h1>{{ total }} blades of {{ rows.length }} kinds{{ low.length ? `, ${low.length} to order` : '' }}</h1>
         <div class="acts">
+          <button class="act" :aria-expanded="asking" @click="asking = !asking">What blade is this?</button>
           <button class="act" @click="bring">Read CSV</button><button class="act" :disabled="!rows.length" @click="out">Save CSV</button>
         </div>
       </header>
+      <WhatBlade v-if="asking" @take="oneMore" />
       <div class="add">
         <select v-model="picked" class="plain-input" aria-label="Blade to add">
           <option value="">Add a kind of blade</option>

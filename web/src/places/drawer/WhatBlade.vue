@@ -1,0 +1,151 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from 'vue'
+import { bladeWords, checkBlade, identify, identifyWords, tpiWords, traitWords, type Blade, type Loose } from '@green-pitch/core'
+import { useSettings } from '../../store/settings'
+import { useShop } from '../../store/shop'
+import ToothStrip from '../../draw/ToothStrip.vue'
+import Choice from '../../ui/Choice.vue'
+import Count from '../../ui/Count.vue'
+import LengthInput from '../../ui/LengthInput.vue'
+import Mark from '../../ui/Mark.vue'
+
+/** A loose blade told by caliper, count and lens; or a packet held against its label. */
+const emit = defineEmits<{ take: [blade: Blade] }>()
+const shop = useShop()
+const settings = useSettings()
+const say = computed(() => settings.say)
+const form = reactive({
+  width: 0.89 as number | undefined,
+  thickness: 0.38 as number | undefined,
+  count: undefined as number | undefined,
+  over: 25.4 as number | undefined,
+  end: 'any' as 'any' | 'plain' | 'pin',
+  up: 'any' as 'any' | 'none' | 'some',
+  zone: 38 as number | undefined,
+})
+const label = ref('')
+const loose = computed((): Loose => ({
+  width: form.width,
+  thickness: form.thickness,
+  ...(form.count && form.over ? { teeth: { count: form.count, over: form.over } } : {}),
+  ...(form.end === 'any' ? {} : { end: form.end }),
+  reverseZone: { any: undefined, none: 0, some: form.zone }[form.up],
+}))
+const measured = computed(
+  () => form.width !== undefined || form.thickness !== undefined || (form.count !== undefined && form.over !== undefined),
+)
+const matches = computed(() => (measured.value ? identify(loose.value, shop.catalogue) : []))
+const shown = computed(() => matches.value.filter((m, i) => i < 5 && (i < 2 || m.share > 0.03)))
+const said = computed(() => shop.catalogue.find((b) => b.id === label.value))
+const packet = computed(() => (said.value ? checkBlade(said.value, loose.value) : []))
+const worst = computed(() => packet.value.find((c) => c.state === 'beyond') ?? packet.value.find((c) => c.state === 'near'))
+const groups = computed(() =>
+  [...new Set(shop.catalogue.map((b) => b.name))].map((name) => ({ name, blades: shop.catalogue.filter((b) => b.name === name) })),
+)
+</script>
+
+<template>
+  <section class="what" aria-labelledby="what-head">
+    <h2 id="what-head">{{ measured ? identifyWords(matches, say) : 'Measure it, or count its teeth' }}</h2>
+    <div class="fields">
+      <LengthInput v-model="form.width" label="Width with the teeth" />
+      <LengthInput v-model="form.thickness" label="Thickness of the body" />
+      <Count v-model="form.count" label="Teeth counted" :min="1" :max="400" none="not counted" whole />
+      <LengthInput v-model="form.over" label="Over a length of" />
+      <Choice
+        v-model="form.end"
+        class="wide"
+        label="Its ends"
+        :options="[
+          { value: 'any', label: 'Either' },
+          { value: 'plain', label: 'Plain' },
+          { value: 'pin', label: 'Pinned' },
+        ]"
+      />
+      <Choice
+        v-model="form.up"
+        class="wide"
+        label="Teeth that point up"
+        :options="[
+          { value: 'any', label: 'Not looked' },
+          { value: 'none', label: 'None' },
+          { value: 'some', label: 'Some' },
+        ]"
+      />
+      <LengthInput v-if="form.up === 'some'" v-model="form.zone" label="Over, from one end" />
+    </div>
+    <ul v-if="measured">
+      <li v-for="m in shown" :key="m.blade.id">
+        <span
+          ><b>{{ bladeWords(m.blade, say) }}</b
+          ><span class="soft">, {{ tpiWords(m.blade) }}</span></span
+        >
+        <ToothStrip :blade="m.blade" :times="4" :width="110" />
+        <span class="mono">{{ m.share < 0.005 ? '< 1' : Math.round(100 * m.share) }} %</span>
+        <span class="checks"
+          ><span v-for="c in m.checks" :key="c.trait"><Mark :state="c.state" />{{ traitWords(c, say) }}</span></span
+        >
+        <button class="act plain" @click="emit('take', m.blade)">{{ shop.countOf(m.blade.id) ? 'One more' : 'Put in the drawer' }}</button>
+      </li>
+    </ul>
+    <p class="label">
+      <label for="packet">The packet says</label>
+      <select id="packet" v-model="label" class="plain-input">
+        <option value="">nothing</option>
+        <optgroup v-for="g in groups" :key="g.name" :label="g.name">
+          <option v-for="b in g.blades" :key="b.id" :value="b.id">{{ bladeWords(b, say) }}</option>
+        </optgroup>
+      </select>
+      <span v-if="said && packet.length"
+        ><Mark :state="worst?.state ?? 'within'" />{{
+          worst ? `Not as the label says: ${traitWords(worst, say)}.` : 'What was measured is what the label says.'
+        }}</span
+      >
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.what {
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+  padding: 12px 16px;
+  margin-bottom: 16px;
+}
+.fields {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 16px;
+  margin: 8px 0;
+}
+/* three buttons in a row need more than a figure does */
+.wide {
+  min-width: 250px;
+}
+li {
+  display: grid;
+  grid-template-columns: 210px 120px 48px minmax(0, 1fr) auto;
+  gap: 4px 14px;
+  align-items: center;
+  padding: 5px 0;
+  border-bottom: 1px solid var(--faint);
+}
+.checks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+}
+.label {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  align-items: center;
+  margin-top: 10px;
+}
+@media (max-width: 900px) {
+  li {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+}
+</style>

@@ -117,13 +117,14 @@ function readAt(x: Float64Array, rate: number, onset: Onset, all: readonly Onset
   })
   if (confidence < 0.5 && ring.clear < 6) return { heard: false, why: 'too noisy' }
   if (confidence < 0.5 && again && again < 3) return { heard: false, why: 'two sounds' }
-  const loudest = Math.max(...top.matched.map((p) => p?.amplitude ?? 0))
+  const matched = sharpen(peaks, top.base)
+  const loudest = Math.max(...matched.map((p) => p?.amplitude ?? 0))
   return {
     heard: true,
     frequency: ring.pitch,
     doubt: DOUBT * sd,
     confidence,
-    partials: top.matched.flatMap((p, i) =>
+    partials: matched.flatMap((p, i) =>
       p ? [{ mode: i + 1, frequency: p.frequency, ratio: p.frequency / ring.pitch, strength: p.amplitude / loudest }] : [],
     ),
     onset: onset.at,
@@ -220,11 +221,9 @@ interface Hypothesis {
 }
 
 const MODES = 8
+const familyOf = (x: number) => ({ x, ratios: Array.from({ length: MODES }, (_, i) => modeRatio(i + 1, x)) })
 /** Ratios of the modes for stiffness from a bar to an ideal string, reckoned once. */
-const families = [2, 4, 6, 8, 10, 12, 15, 18, 22, 27, 33, 42, 55, 80, 130, 400].map((x) => ({
-  x,
-  ratios: Array.from({ length: MODES }, (_, i) => modeRatio(i + 1, x)),
-}))
+const families = [2, 4, 6, 8, 10, 12, 15, 18, 22, 27, 33, 42, 55, 80, 130, 400].map(familyOf)
 
 /** Each line that could be the lowest mode, with the overtones of a blade that bear it out, most likely first. */
 function hypotheses(peaks: readonly Peak[]): Hypothesis[] {
@@ -266,6 +265,32 @@ function hypotheses(peaks: readonly Peak[]): Hypothesis[] {
         h.score > lead.score - 5,
     )
   return lower.length ? [lower[0]!, ...out.filter((h) => h !== lower[0])] : out
+}
+
+/** The same in steps of 2 %, made when it is first asked for. */
+let fine: { x: number; ratios: number[] }[] | undefined
+
+/**
+ * The overtones once more, for the stiffness that fits them best rather than the nearest of sixteen, and closely enough
+ * to leave out the stiffer swing's: they tell the span.
+ */
+function sharpen(peaks: readonly Peak[], base: Peak): (Peak | undefined)[] {
+  fine ??= Array.from({ length: 240 }, (_, i) => familyOf(3 * 1.02 ** i))
+  let best: { matched: (Peak | undefined)[]; score: number } | undefined
+  for (const { ratios } of fine) {
+    const matched: (Peak | undefined)[] = [base]
+    let score = 0
+    for (let n = 1; n < MODES; n++) {
+      const f = base.frequency * ratios[n]!
+      const tolerance = 0.002 * f + 2
+      let found: Peak | undefined
+      for (const p of peaks) if (Math.abs(p.frequency - f) < tolerance && (!found || p.amplitude > found.amplitude)) found = p
+      matched.push(found)
+      if (found) score += Math.min(5, found.rise) * (1 - (0.7 * Math.abs(found.frequency - f)) / tolerance)
+    }
+    if (!best || score > best.score) best = { matched, score }
+  }
+  return best!.matched
 }
 
 /** Whether a line is one of the blade's: a mode, or its stiffer swing somewhat above one. */

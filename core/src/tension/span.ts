@@ -5,7 +5,7 @@ import { modeRatio, modeRoot } from './string.js'
 /**
  * Free span of a blade of known section from the partials of one pluck: how sharp its overtones run tells the
  * stiffness ratio x = L·√(T/EI), and with it the lowest note tells the length.
- * @param modes which mode, and its frequency in Hz; the lowest and at least one more
+ * @param modes which mode, and its frequency in Hz; the lowest three at least; all read the same way, so that a glide raises all alike
  * @returns mm with its doubt; undefined where the partials fit no blade, or tell too little
  */
 export function spanFromModes(
@@ -14,7 +14,8 @@ export function spanFromModes(
 ): { span: number; doubt: number } | undefined {
   const first = modes.find((m) => m.mode === 1)
   const over = modes.filter((m) => m.mode > 1 && m.mode < 8)
-  if (!first || !over.length) return undefined
+  // without the second and third an overtone's number may be mistaken
+  if (!first || ![2, 3].every((n) => over.some((m) => m.mode === n))) return undefined
   const miss = (x: number) =>
     over.reduce((t, m) => t + (Math.log(m.frequency / first.frequency / modeRatio(m.mode, x)) / CENTS) ** 2, 0) / over.length
   // x on an even ladder, then between its rungs

@@ -104,6 +104,8 @@ export function calibrationWords(saw: Saw, blade: Blade, band: GreenBand, others
         ? 'It pulls every blade with the same force.'
         : 'It stretches every blade by the same length.'
       : `Frame and spring give ${decimal(1 / fit.stiffness, 3)} mm a newton.`
-  const next = others[0] && { blade: others[0], at: stressAtMark(fit, others[0], (fit.range[0] + fit.range[1]) / 2) }
+  // the size nearest to the one in the saw says most to whoever stands at it
+  const near = [...others].sort((a, b) => Math.abs(a.width - blade.width) - Math.abs(b.width - blade.width))[0]
+  const next = near && { blade: near, at: stressAtMark(fit, near, (fit.range[0] + fit.range[1]) / 2) }
   return `${own}${frame} Other sizes follow${next ? `: at ${markWords((fit.range[0] + fit.range[1]) / 2, setter)} ${sizeWords(next.blade)} has about ${Math.round(next.at.value / 5) * 5} MPa` : ''}.`
 }

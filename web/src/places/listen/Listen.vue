@@ -91,10 +91,7 @@ const solved = computed(() => {
   const r = read.value
   // another blade is another section: what was heard of the last one tells nothing
   if (!r?.heard || !answer.heard.stress) return undefined
-  const found = spanFromModes(
-    answer.blade,
-    r.partials.map((p) => ({ mode: p.mode, frequency: p.mode === 1 ? r.frequency : p.frequency })),
-  )
+  const found = spanFromModes(answer.blade, r.partials)
   return found && found.doubt < 0.04 * found.span && Math.abs(found.span - answer.job.saw.span) > Math.max(1.5, found.doubt)
     ? found
     : undefined

@@ -28,6 +28,13 @@ export function markWords(mark: number, setter: Setter): string {
   return { lever: `mark ${n}`, screw: `${n} turns`, flex: `${n} mm of flex` }[setter]
 }
 export const markName: Record<Setter, string> = { lever: 'Mark', screw: 'Turns', flex: 'Flex, mm' }
+/** What to ask for when a mark is noted, and what the marks heard are worth. */
+export const markAsk: Record<Setter, string> = { lever: 'Mark it stands at', screw: 'Turns it stands at', flex: 'Flexed by, mm' }
+export const markAbout: Record<Setter, string> = {
+  lever: 'Marks as plucked here, not as printed on the saw.',
+  screw: 'Turns as plucked here, counted from slack.',
+  flex: 'As plucked here, by how far the frame was flexed.',
+}
 export const setterName: Record<Setter, string> = { lever: 'lever', screw: 'screw', flex: 'flex' }
 
 /** “marks 2 to 3½” in the saw’s own measure. */

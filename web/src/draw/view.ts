@@ -103,5 +103,12 @@ export function useView(el: Ref<HTMLElement | SVGElement | undefined>, whole: Re
     zoom.value = Math.max(1, want / fitScale.value)
     middle.value = [(b.minX + b.maxX) / 2, (b.minY + b.maxY) / 2]
   }
-  return { scale, box, viewBox, transform, at, drag, wheel, settle, zoomBy, pan, fit, show }
+  /** Moves no more than it must for a point to be seen; the scale stays. */
+  function reveal(x: number, y: number) {
+    settle()
+    const { x: left, y: top, w, h } = seen.value
+    if (x > left && x < left + w && y > top && y < top + h) return
+    middle.value = [x, y]
+  }
+  return { scale, box, viewBox, transform, at, drag, wheel, settle, zoomBy, pan, fit, show, reveal }
 }

@@ -50,7 +50,7 @@ const dial = computed(() => {
         whole
         @update:model-value="(v) => jobs.editJob({ spm: v }, 'spm')"
       />
-      <div class="field"><span>&nbsp;</span><RouterLink class="act" to="/listen">Hear it run</RouterLink></div>
+      <div v-if="saw.kind === 'scroll'" class="field"><span>&nbsp;</span><RouterLink class="act" to="/listen">Hear it run</RouterLink></div>
       <div v-if="answer.job.spm !== undefined" class="field">
         <span>&nbsp;</span><button class="act" @click="jobs.editJob({ spm: undefined }, 'spm')">Back to the suggested</button>
       </div>

@@ -4,6 +4,8 @@ import {
   calibrationWords,
   decimal,
   leverFit,
+  markAbout,
+  markAsk,
   markName,
   noteWords,
   pitchFromStress,
@@ -79,7 +81,7 @@ const forget = (m: number) =>
 <template>
   <section aria-labelledby="lever-head">
     <h2 id="lever-head">This saw’s {{ setterName[setter] }}</h2>
-    <p class="soft">Marks as plucked here, not as printed on the saw.</p>
+    <p class="soft">{{ markAbout[setter] }}</p>
     <MarksChart
       v-if="points.length"
       :points="shown"
@@ -111,7 +113,7 @@ const forget = (m: number) =>
     <p class="say"><Rich :text="words" /></p>
     <form class="note" @submit.prevent="listen.note(mark)">
       <Count
-        :label="`${markName[setter]} it stands at`"
+        :label="markAsk[setter]"
         :model-value="mark"
         :min="0"
         :max="1000"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import {
   bowAllowed,
   decimal,
@@ -50,6 +50,9 @@ onBeforeUnmount(() => {
   if (listen.tone) listen.sound(listen.tone)
 })
 
+/** A hand frame is stroked slower than an ear can count. */
+const powered = computed(() => answer.job.saw.kind === 'scroll')
+watch(powered, (on) => on || listen.listenFor('pluck'), { immediate: true })
 const stress = computed(() => answer.job.stress)
 const pitch = computed(() => (stress.value === undefined ? undefined : pitchFromStress(answer.blade, stress.value, answer.job.saw.span)))
 const note = computed(() => (pitch.value === undefined ? undefined : noteOf(pitch.value)))
@@ -118,7 +121,9 @@ const from = { microphone: 'by the microphone', recording: 'from a recording', '
       <div class="main">
         <div class="tabs" role="tablist" aria-label="What to listen to">
           <button role="tab" :aria-selected="listen.what === 'pluck'" @click="listen.listenFor('pluck')">The blade, plucked</button>
-          <button role="tab" :aria-selected="listen.what === 'strokes'" @click="listen.listenFor('strokes')">The saw, running</button>
+          <button v-if="powered" role="tab" :aria-selected="listen.what === 'strokes'" @click="listen.listenFor('strokes')">
+            The saw, running
+          </button>
         </div>
 
         <template v-if="listen.what === 'pluck'">

@@ -93,7 +93,10 @@ function key(e: KeyboardEvent) {
   else if (e.key === 'n' || e.key === 'b') {
     const { order } = found.value
     const at = props.selected === undefined ? -1 : order.indexOf(props.selected)
-    emit('select', order[(at + (e.key === 'n' ? 1 : -1) + order.length) % order.length])
+    const next = order[(at + (e.key === 'n' ? 1 : -1) + order.length) % order.length]
+    const p = next === undefined ? undefined : found.value.rings[next]?.ring.points
+    if (p) view.reveal(p[0]!, p[1]!)
+    emit('select', next)
   } else return
   e.preventDefault()
   e.stopPropagation()

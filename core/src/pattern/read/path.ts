@@ -82,8 +82,10 @@ function flag(): number {
   return c - 48
 }
 function more(): boolean {
+  let c = d.charCodeAt(i)
+  if (digit(c) || c === 45 || c === 46) return true
   gap()
-  const c = d.charCodeAt(i)
+  c = d.charCodeAt(i)
   return digit(c) || c === 43 || c === 45 || c === 46
 }
 
@@ -93,7 +95,8 @@ function more(): boolean {
  * @returns the place of the mistake, as a count of characters, if there is one
  */
 export function drawPath(data: string, pen: Pen): number | undefined {
-  d = data
+  // a parser's value is a slice of its file; joined it stands by itself, and its characters are read at half the price
+  d = [data, ' '].join('')
   i = 0
   bad = false
   const end = d.length

@@ -98,10 +98,18 @@ const sameSection = (a: Section, b: Section) => Math.abs(compliance(a, 1) / comp
 export function leverFit(saw: Saw): LeverFit | undefined {
   const cal = saw.calibration
   if (!cal?.lever.length) return undefined
+  let fit = fits.get(cal)
+  if (fit?.span !== saw.span) fits.set(cal, (fit = fitLever(cal, saw.span)))
+  return fit
+}
+/** A fit a calibration: the ticket asks for it with every change of the job, and the marks seldom change. */
+const fits = new WeakMap<Calibration, LeverFit>()
+
+function fitLever(cal: Calibration, span: number): LeverFit {
   const points = cal.lever.map((p) => ({
     x: p.mark,
     T: p.stress * area(p.section),
-    k: compliance(p.section, saw.span),
+    k: compliance(p.section, span),
     w: cal.changed !== undefined && p.at < cal.changed ? FADED : 1,
     section: p.section,
   }))
@@ -145,7 +153,7 @@ export function leverFit(saw: Saw): LeverFit | undefined {
     doubt: Math.hypot(DOUBT, spread) + (oldOnly ? 0.1 : 0),
     line,
     typical,
-    span: saw.span,
+    span,
     range: [Math.min(...points.map((p) => p.x)), Math.max(...points.map((p) => p.x))],
   }
 }

@@ -1,7 +1,7 @@
 // Reckoning of a large pattern against one bare offsetting pass over the same rings, and orders against their rivals.
 import { readFileSync } from 'node:fs'
 import { Clipper, EndType, JoinType } from 'clipper2-ts'
-import { bladeById, makeJob } from '../core/src/index.js'
+import { bladeById, makeJob, seeded } from '../core/src/index.js'
 import {
   bestOrder,
   join,
@@ -14,7 +14,6 @@ import {
   readingOrder,
   readSvg,
   reckon,
-  seeded,
   single,
   reachBehind,
   type OrderTask,

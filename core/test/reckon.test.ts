@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
+  seeded,
   billInputs,
   bladeById,
   blades,
@@ -43,7 +44,6 @@ import {
   reckon,
   remediesFor,
   sawingSeconds,
-  seeded,
   sheetOf,
   signedArea,
   single,

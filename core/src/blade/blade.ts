@@ -16,6 +16,9 @@ export interface Section {
   toothDepth: number
 }
 
+/** A blade's section alone, as records keep it. */
+export const sectionOf = ({ width, thickness, kerf, toothDepth }: Section): Section => ({ width, thickness, kerf, toothDepth })
+
 export interface Blade extends Section {
   id: string
   /** blades of one axis of sizes */

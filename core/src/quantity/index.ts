@@ -1,3 +1,4 @@
 export * from './length.js'
 export * from './drill.js'
 export * from './note.js'
+export * from './seeded.js'

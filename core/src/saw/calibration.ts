@@ -26,6 +26,9 @@ export const noCalibration: Calibration = { lever: [], dial: [] }
 
 /** What was heard before the clamps were changed weighs this share of what was heard since. */
 export const FADED = 0.15
+/** Whether something was heard before the clamps were changed. */
+export const isOld = (cal: Calibration, at: number): boolean => cal.changed !== undefined && at < cal.changed
+const weightOf = (cal: Calibration, at: number) => (isOld(cal, at) ? FADED : 1)
 const DOUBT = 0.03 // of a stress by one pluck and one look at a mark; estimate
 
 /** Rises from point to point, level never falling: weighted means per place, neighbours that fall pooled. */
@@ -87,7 +90,8 @@ export interface LeverFit {
 /** Stretch of the blade under one newton, mm. */
 const compliance = (s: Section, span: number) => span / (E_STEEL * s.thickness * meanWidth(s))
 const area = (s: Section) => s.thickness * netWidth(s)
-const sameSection = (a: Section, b: Section) => Math.abs(compliance(a, 1) / compliance(b, 1) - 1) < 0.04
+/** Whether two sections are one to the lever: they stretch alike. */
+export const sameSection = (a: Section, b: Section): boolean => Math.abs(compliance(a, 1) / compliance(b, 1) - 1) < 0.04
 
 /**
  * The lever or screw as it was heard. Frame and blade are springs in series, T = x / (1/C + L/(E·t·w̄)): with two
@@ -110,7 +114,7 @@ function fitLever(cal: Calibration, span: number): LeverFit {
     x: p.mark,
     T: p.stress * area(p.section),
     k: compliance(p.section, span),
-    w: cal.changed !== undefined && p.at < cal.changed ? FADED : 1,
+    w: weightOf(cal, p.at),
     section: p.section,
   }))
   const typical = points.reduce((t, p) => t + p.k, 0) / points.length
@@ -173,27 +177,23 @@ export function markForStress(fit: LeverFit, section: Section, stress: number): 
   return backAlong(fit.line, stress * area(section) * give(fit, section))
 }
 
-/** The dial as it was heard: strokes over marks; undefined where nothing was heard. */
+/** Strokes over the marks of the dial: as heard, else even between its end marks; undefined where it has none. */
 function dialLine(saw: Saw): Rising | undefined {
-  const cal = saw.calibration
-  if (saw.kind !== 'scroll' || !cal?.dial.length) return undefined
-  const heard = cal.dial.map((p) => ({ x: p.dial, y: p.strokes, w: cal.changed !== undefined && p.at < cal.changed ? FADED : 1 }))
-  const line = rising(heard)
-  if (line.x.length > 1 || saw.speed.kind !== 'variable' || !saw.speed.dial) return line
+  if (saw.kind !== 'scroll') return undefined
+  const { speed, calibration: cal } = saw
+  const even = speed.kind === 'variable' && speed.dial ? { x: [...speed.dial], y: [speed.min, speed.max] } : undefined
+  if (!cal?.dial.length) return even
+  const heard = rising(cal.dial.map((p) => ({ x: p.dial, y: p.strokes, w: weightOf(cal, p.at) })))
+  if (heard.x.length > 1 || !even) return heard
   // one point moves the even dial up or down as a whole
-  const { min, max, dial } = saw.speed
-  const even = (x: number) => min + ((x - dial[0]) / (dial[1] - dial[0])) * (max - min)
-  const shift = line.y[0]! / even(line.x[0]!)
-  return { x: [...dial], y: dial.map((d) => even(d) * shift) }
+  const shift = heard.y[0]! / along(even, heard.x[0]!)
+  return { x: even.x, y: even.y.map((y) => y * shift) }
 }
 
 /** Dial mark for a speed: as heard, else read evenly between the saw's end marks; undefined where it has no dial. */
 export function dialMark(saw: Saw, spm: number): number | undefined {
-  const heard = dialLine(saw)
-  if (heard) return backAlong(heard, spm)
-  if (saw.kind !== 'scroll' || saw.speed.kind !== 'variable' || !saw.speed.dial) return undefined
-  const { min, max, dial } = saw.speed
-  return dial[0] + ((spm - min) / (max - min)) * (dial[1] - dial[0])
+  const line = dialLine(saw)
+  return line && backAlong(line, spm)
 }
 
 /** What this saw's tension is set by, for words. */

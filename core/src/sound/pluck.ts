@@ -213,17 +213,46 @@ function risen(x: Float64Array, rate: number, onset: number, end: number): { pea
 
 interface Hypothesis {
   base: Peak
-  /** stiffness ratio that fits the overtones best */
-  x: number
+  /** modes' frequencies over the lowest, for the stiffness that fits the overtones best */
+  ratios: readonly number[]
   /** the peak taken for each mode, from the lowest */
   matched: (Peak | undefined)[]
   score: number
 }
 
 const MODES = 8
-const familyOf = (x: number) => ({ x, ratios: Array.from({ length: MODES }, (_, i) => modeRatio(i + 1, x)) })
+const familyOf = (x: number) => Array.from({ length: MODES }, (_, i) => modeRatio(i + 1, x))
 /** Ratios of the modes for stiffness from a bar to an ideal string, reckoned once. */
 const families = [2, 4, 6, 8, 10, 12, 15, 18, 22, 27, 33, 42, 55, 80, 130, 400].map(familyOf)
+
+/**
+ * The family of overtones that bears a lowest line out best.
+ * @param reach how far from its place an overtone may lie, Hz, by that place
+ * @param worth of one that was found, `off` from its place as a share of the reach
+ */
+function bestBorne(
+  peaks: readonly Peak[],
+  base: Peak,
+  stiffnesses: readonly (readonly number[])[],
+  reach: (f: number) => number,
+  worth: (rise: number, off: number, n: number) => number,
+): Hypothesis {
+  let best: Hypothesis | undefined
+  for (const ratios of stiffnesses) {
+    const matched: (Peak | undefined)[] = [base]
+    let score = 0
+    for (let n = 1; n < MODES; n++) {
+      const f = base.frequency * ratios[n]!
+      const tolerance = reach(f)
+      let found: Peak | undefined
+      for (const p of peaks) if (Math.abs(p.frequency - f) < tolerance && (!found || p.amplitude > found.amplitude)) found = p
+      matched.push(found)
+      if (found) score += worth(Math.min(5, found.rise), Math.abs(found.frequency - f) / tolerance, n)
+    }
+    if (!best || score > best.score) best = { base, ratios, matched, score }
+  }
+  return best!
+}
 
 /** Each line that could be the lowest mode, with the overtones of a blade that bear it out, most likely first. */
 function hypotheses(peaks: readonly Peak[]): Hypothesis[] {
@@ -232,24 +261,17 @@ function hypotheses(peaks: readonly Peak[]): Hypothesis[] {
   const out: Hypothesis[] = []
   for (const base of peaks) {
     if (base.frequency < LOWEST || base.frequency > HIGHEST || base.amplitude < 0.06 * loudest) continue
-    let best: Hypothesis | undefined
-    for (const { x, ratios } of families) {
-      const matched: (Peak | undefined)[] = [base]
-      let score = 0
-      for (let n = 1; n < MODES; n++) {
-        const f = base.frequency * ratios[n]!
-        const tolerance = 0.004 * f + 6
-        let found: Peak | undefined
-        for (const p of peaks) if (Math.abs(p.frequency - f) < tolerance && (!found || p.amplitude > found.amplitude)) found = p
-        matched.push(found)
-        if (found) score += (Math.min(5, found.rise) * (1 - 0.5 * (Math.abs(found.frequency - f) / tolerance))) / Math.sqrt(n)
-      }
-      if (!best || score > best.score) best = { base, x, matched, score }
-    }
+    const best = bestBorne(
+      peaks,
+      base,
+      families,
+      (f) => 0.004 * f + 6,
+      (rise, off, n) => (rise * (1 - 0.5 * off)) / Math.sqrt(n),
+    )
     // the lowest mode is the loudest or not far from it; what lies below unexplained speaks against it
     const own = Math.min(7, base.rise) + 3 * Math.log(base.amplitude / loudest)
-    const borne = best!.matched.reduce((t, p) => t + (p ? p.amplitude ** 2 : 0), 0) / whole
-    out.push({ ...best!, score: best!.score + own + 20 * borne })
+    const borne = best.matched.reduce((t, p) => t + (p ? p.amplitude ** 2 : 0), 0) / whole
+    out.push({ ...best, score: best.score + own + 20 * borne })
   }
   out.sort((a, b) => b.score - a.score)
   // an overtone can be louder than its own lowest mode: a sound line below that it fits into goes before it
@@ -268,7 +290,7 @@ function hypotheses(peaks: readonly Peak[]): Hypothesis[] {
 }
 
 /** The same in steps of 2 %, made when it is first asked for. */
-let fine: { x: number; ratios: number[] }[] | undefined
+let fine: number[][] | undefined
 
 /**
  * The overtones once more, for the stiffness that fits them best rather than the nearest of sixteen, and closely enough
@@ -276,26 +298,17 @@ let fine: { x: number; ratios: number[] }[] | undefined
  */
 function sharpen(peaks: readonly Peak[], base: Peak): (Peak | undefined)[] {
   fine ??= Array.from({ length: 240 }, (_, i) => familyOf(3 * 1.02 ** i))
-  let best: { matched: (Peak | undefined)[]; score: number } | undefined
-  for (const { ratios } of fine) {
-    const matched: (Peak | undefined)[] = [base]
-    let score = 0
-    for (let n = 1; n < MODES; n++) {
-      const f = base.frequency * ratios[n]!
-      const tolerance = 0.002 * f + 2
-      let found: Peak | undefined
-      for (const p of peaks) if (Math.abs(p.frequency - f) < tolerance && (!found || p.amplitude > found.amplitude)) found = p
-      matched.push(found)
-      if (found) score += Math.min(5, found.rise) * (1 - (0.7 * Math.abs(found.frequency - f)) / tolerance)
-    }
-    if (!best || score > best.score) best = { matched, score }
-  }
-  return best!.matched
+  return bestBorne(
+    peaks,
+    base,
+    fine,
+    (f) => 0.002 * f + 2,
+    (rise, off) => rise * (1 - 0.7 * off),
+  ).matched
 }
 
 /** Whether a line is one of the blade's: a mode, or its stiffer swing somewhat above one. */
-function belongs(p: Peak, h: Hypothesis, ring: Ring): boolean {
-  const { ratios } = families.find((f) => f.x === h.x)!
+function belongs(p: Peak, { ratios }: Hypothesis, ring: Ring): boolean {
   return ratios.some((r) => {
     const f = r * ring.pitch
     return p.frequency > f * 0.985 - 6 && p.frequency < f * 1.12 + 6

@@ -7,10 +7,6 @@ export interface Ring {
   sd: number
   /** time constant, s */
   tau: number
-  /** amplitude at the onset, in the samples' own measure */
-  amplitude: number
-  /** the other line, where one was found */
-  other?: { pitch: number; amplitude: number; tau: number }
   /** amplitude at the first moment fitted over the deviation of what is left unexplained there */
   clear: number
 }
@@ -338,13 +334,10 @@ export function fitRing(x: Float64Array, rate: number, onset: number, end: numbe
   parts.sort((a, b) => b.amplitude - a.amplitude)
   const [strong, weak] = parts as [(typeof parts)[0], (typeof parts)[0] | undefined]
   const lower = weak && weak.pitch < strong.pitch && weak.amplitude > 0.6 * strong.amplitude ? weak : strong
-  const other = lower === strong ? weak : strong
   return {
     pitch: lower.pitch,
     sd: best.sd,
     tau: 1 / lower.decay,
-    amplitude: lower.amplitude,
-    other: other && { pitch: other.pitch, amplitude: other.amplitude, tau: 1 / other.decay },
     clear: lower.heard / (best.sigma || 1e-30),
   }
 }

@@ -1,17 +1,7 @@
 import { E_STEEL, meanWidth, netWidth, type Section } from '../blade/index.js'
+import { seeded } from '../quantity/index.js'
 import { speedRange, type Saw } from '../saw/index.js'
 import { modePitches } from '../tension/index.js'
-
-/** A seeded source of numbers from 0 to 1: the same seed, the same sound. */
-export function seeded(seed: number): () => number {
-  let s = seed >>> 0
-  return () => {
-    s = (s + 0x6d2b79f5) >>> 0
-    let t = Math.imul(s ^ (s >>> 15), s | 1)
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
-}
 
 export interface PluckSound {
   section: Section

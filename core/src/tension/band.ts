@@ -1,6 +1,6 @@
 import { tensionFromStress, type Blade } from '../blade/index.js'
 import type { Job } from '../job/index.js'
-import { leverFit, markForStress, type Saw } from '../saw/index.js'
+import { leverFit, markForStress, sameSection, type Saw } from '../saw/index.js'
 import { biteFloor, bow, bowAllowed, cuttingForce, feedShare, forceForBow, topStress, type StressTop } from '../cut/index.js'
 import { pitchFromStress } from './string.js'
 
@@ -71,7 +71,7 @@ export function greenMarks(saw: Saw, blade: Blade, band: GreenBand): GreenMarks 
   const fit = leverFit(saw)
   if (!fit || band.empty) return undefined
   const [low, high] = [band.value.low.stress, band.value.high.stress].map((s) => markForStress(fit, blade, s))
-  return low === undefined || high === undefined || !(high > low) ? undefined : { low, high, guess: fit.guess && !heardSame(saw, blade) }
+  return low === undefined || high === undefined || !(high > low)
+    ? undefined
+    : { low, high, guess: fit.guess && !saw.calibration!.lever.some((p) => sameSection(p.section, blade)) }
 }
-const heardSame = (saw: Saw, blade: Blade) =>
-  saw.calibration!.lever.some((p) => Math.abs((p.section.thickness * p.section.width) / (blade.thickness * blade.width) - 1) < 0.04)

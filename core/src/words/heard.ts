@@ -2,7 +2,7 @@ import { tensionFromStress, type Blade } from '../blade/index.js'
 import { bow, bowAllowed } from '../cut/index.js'
 import type { Job } from '../job/index.js'
 import { decimal } from '../quantity/index.js'
-import { leverFit, markForStress, setterOf, stressAtMark, type Saw, type Setter } from '../saw/index.js'
+import { leverFit, markForStress, setterOf, stressAtMark, type LeverFit, type Saw, type Setter } from '../saw/index.js'
 import { greenMarks, pitchFromStress, type GreenBand, type GreenMarks } from '../tension/index.js'
 import type { NotHeard, StrokesRead } from '../sound/index.js'
 import { lengthWords, plainNote, sizeWords, type Say } from './say.js'
@@ -97,6 +97,12 @@ export function heardWords(
   }
 }
 
+/** How the frame gives as against the blade, once two sizes were heard. */
+export function frameWords(fit: LeverFit): string {
+  if (fit.stiffness !== undefined) return `Frame and spring give ${decimal(1 / fit.stiffness, 3)} mm a newton.`
+  return fit.force > 0.5 ? 'It pulls every blade with the same force.' : 'It stretches every blade by the same length.'
+}
+
 /** What the marks heard so far are worth, in a sentence or two. */
 export function calibrationWords(saw: Saw, blade: Blade, band: GreenBand, others: readonly Blade[]): string {
   const fit = leverFit(saw)
@@ -105,14 +111,8 @@ export function calibrationWords(saw: Saw, blade: Blade, band: GreenBand, others
   const green = greenMarks(saw, blade, band)
   const own = green ? `**Green for ${sizeWords(blade)}: ${greenMarksWords(green, setter)}.** ` : ''
   if (fit.guess) return `${own}Heard on one size only, so other sizes are a guess. Pluck one more, clearly thicker or thinner.`
-  const frame =
-    fit.stiffness === undefined
-      ? fit.force > 0.5
-        ? 'It pulls every blade with the same force.'
-        : 'It stretches every blade by the same length.'
-      : `Frame and spring give ${decimal(1 / fit.stiffness, 3)} mm a newton.`
   // the size nearest to the one in the saw says most to whoever stands at it
   const near = [...others].sort((a, b) => Math.abs(a.width - blade.width) - Math.abs(b.width - blade.width))[0]
   const next = near && { blade: near, at: stressAtMark(fit, near, (fit.range[0] + fit.range[1]) / 2) }
-  return `${own}${frame} Other sizes follow${next ? `: at ${markWords((fit.range[0] + fit.range[1]) / 2, setter)} ${sizeWords(next.blade)} has about ${Math.round(next.at.value / 5) * 5} MPa` : ''}.`
+  return `${own}${frameWords(fit)} Other sizes follow${next ? `: at ${markWords((fit.range[0] + fit.range[1]) / 2, setter)} ${sizeWords(next.blade)} has about ${Math.round(next.at.value / 5) * 5} MPa` : ''}.`
 }

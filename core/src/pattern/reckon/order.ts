@@ -1,3 +1,4 @@
+import { seeded } from '../../quantity/index.js'
 /** What the order is chosen by: openings as places with their cutting times, and the webs between them. */
 export interface OrderTask {
   x: Float64Array
@@ -61,16 +62,6 @@ export function nearestOrder(task: OrderTask): number[] {
     at = next
   }
   return order
-}
-
-/** Numbers from 0 to 1, the same for the same seed (mulberry32). */
-export function seeded(seed: number): () => number {
-  return () => {
-    seed = (seed + 0x6d2b79f5) | 0
-    let t = Math.imul(seed ^ (seed >>> 15), 1 | seed)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
 }
 
 const EXACT = 11 // openings up to which every order is weighed

@@ -1,6 +1,18 @@
 import { defineConfig } from '@playwright/test'
 
 export const port = 4179
+/** Debian's Chromium, as root and without a monitor; for tests that launch one of their own too. */
+export const chrome = {
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--no-first-run',
+  ],
+}
 export default defineConfig({
   testDir: 'e2e',
   // limits against hanging, not measurements: machines differ by tens
@@ -12,17 +24,7 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
-    launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-        '--no-first-run',
-      ],
-    },
+    launchOptions: chrome,
   },
   projects: [
     { name: 'interface', testIgnore: /shots/ },

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
 import { expect, kept, listen, openThenStopServer, part, test } from './help'
 import { bladeSound, otherSound, wav } from './sounds'
-import { port } from '../playwright.config'
+import { chrome, port } from '../playwright.config'
 
 const root = mkdtempSync(join(tmpdir(), 'green-pitch-'))
 const file = (name: string, sound: Buffer) => {
@@ -16,10 +16,9 @@ const file = (name: string, sound: Buffer) => {
 /** Opens Listen in a browser whose microphone plays a file, or in one that grants none. */
 async function withMicrophone(sound: string | undefined, work: (page: Page) => Promise<void>) {
   const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    ...chrome,
     args: [
-      '--no-sandbox',
-      '--disable-gpu',
+      ...chrome.args,
       '--use-fake-device-for-media-stream',
       ...(sound ? ['--use-fake-ui-for-media-stream', `--use-file-for-fake-audio-capture=${sound}`] : []),
     ],

@@ -4,6 +4,7 @@ import {
   materialById,
   MODEL,
   sawById,
+  sectionOf,
   standInStress,
   verdictOf,
   type Cut,
@@ -27,8 +28,7 @@ const windowSaw: Saw = { ...sawById('scroll-plain')!, name: 'The window saw: scr
 /** What its lever was heard to give two sizes, a hand's inexactness included, and its dial. */
 const heardAt = (id: string, marks: [mark: number, off: number][]) =>
   marks.map(([mark, off], i) => {
-    const { width, thickness, kerf, toothDepth } = bladeById(id)!
-    const section = { width, thickness, kerf, toothDepth }
+    const section = sectionOf(bladeById(id)!)
     return { mark, stress: Math.round(standInStress(windowSaw, section, mark) * off), section, at: START + i * 60_000 }
   })
 const scroll: Saw = {

@@ -7,6 +7,7 @@ import {
   greenBand,
   homeGroup,
   makeDo,
+  MODEL,
   rankBlades,
   schoolPicks,
   setUp,
@@ -67,5 +68,13 @@ export const useAnswer = defineStore('answer', () => {
       spm: h?.spm?.value === job.value.spm ? h?.spm : undefined,
     }
   })
-  return { job, heard, ranked, schools, blade, verdict, window, clash, ways, band, setup, doable }
+  /** What a log entry remembers of what was reckoned and heard; `seconds` foretold for the whole of it. Storage copies it. */
+  const remembered = (seconds: number) => ({
+    job: job.value,
+    blade: blade.value,
+    model: MODEL,
+    foretold: { feed: verdict.value.feed.value, spm: verdict.value.feed.inputs.spm, stress: verdict.value.stress, seconds },
+    heard: jobs.ticket.heard,
+  })
+  return { job, heard, remembered, ranked, schools, blade, verdict, window, clash, ways, band, setup, doable }
 })

@@ -7,9 +7,11 @@ import {
   noStrokesWords,
   notHeardWords,
   pitchFromStress,
+  sectionOf,
   stressDoubt,
   stressFromPitch,
   type Calibration,
+  type Section,
   type StrokesRead,
 } from '@green-pitch/core'
 import captureUrl from '../work/capture.worklet.js?url&no-inline'
@@ -32,9 +34,8 @@ export const useListen = defineStore('listen', () => {
   const ear = ref<Ear>('off')
   const level = ref(0)
   const busy = ref(false)
-  /** the last pluck that was looked at, heard or not, and when and whence it came */
-  const last = shallowRef<PluckHeard & { at: number; source: Source }>()
-  const strokes = shallowRef<{ read: StrokesRead; at: number; source: Source }>()
+  /** the last pluck that was looked at, heard or not, and whence it came */
+  const last = shallowRef<PluckHeard & { source: Source }>()
   const trouble = ref('')
 
   let worker: Worker | undefined
@@ -48,23 +49,24 @@ export const useListen = defineStore('listen', () => {
 
   // ---- what was heard, on the ticket
   function takePluck(heard: PluckHeard, source: Source) {
-    last.value = { ...heard, at: Date.now(), source }
+    last.value = { ...heard, source }
     trouble.value = ''
-    if (!heard.read.heard) {
-      trouble.value = notHeardWords[heard.read.why]
+    const { read } = heard
+    if (!read.heard) {
+      trouble.value = notHeardWords[read.why]
       return
     }
     const { blade } = answer
     const { saw } = answer.job
     try {
-      const value = stressFromPitch(blade, heard.read.frequency, saw.span)
+      const value = stressFromPitch(blade, read.frequency, saw.span)
       if (value > 2500) trouble.value = 'No blade bears that. Is another blade mounted, or another span set for this saw?'
       else
         jobs.edit(
           (t) =>
             withHeard(t, 'stress', {
               value: Math.max(0.1, value),
-              doubt: stressDoubt(blade, heard.read.heard ? heard.read.frequency : 0, saw.span, heard.read.heard ? heard.read.doubt : 0),
+              doubt: stressDoubt(blade, read.frequency, saw.span, read.doubt),
               at: Date.now(),
             }),
           'heard',
@@ -73,8 +75,7 @@ export const useListen = defineStore('listen', () => {
       trouble.value = `This blade would sound ${pitchFromStress(blade, 0, saw.span).toFixed(0)} Hz with no tension at all. Is a thinner blade mounted, or the span longer than set?`
     }
   }
-  function takeStrokes(read: StrokesRead, source: Source) {
-    strokes.value = { read, at: Date.now(), source }
+  function takeStrokes(read: StrokesRead) {
     trouble.value = read.heard ? '' : noStrokesWords[read.why]
     if (read.heard)
       jobs.edit((t) => withHeard(t, 'spm', { value: Math.round(read.strokes), doubt: read.doubt, at: Date.now() }), 'heard-strokes')
@@ -118,7 +119,7 @@ export const useListen = defineStore('listen', () => {
         proxy((told: Told) => {
           if (told.what === 'level') level.value = told.level
           else if (told.what === 'pluck') takePluck(told.heard, 'microphone')
-          else takeStrokes(told.read, 'microphone')
+          else takeStrokes(told.read)
         }),
       )
       await context.resume()
@@ -159,7 +160,7 @@ export const useListen = defineStore('listen', () => {
       const sound = await decoder.decodeAudioData(await file.arrayBuffer())
       const samples = sound.getChannelData(0).slice()
       if (what.value === 'pluck') takePluck(await hands().recording(transfer(samples, [samples.buffer]), sound.sampleRate), 'recording')
-      else takeStrokes(await hands().strokes(transfer(samples, [samples.buffer]), sound.sampleRate), 'recording')
+      else takeStrokes(await hands().strokes(transfer(samples, [samples.buffer]), sound.sampleRate))
     } catch {
       trouble.value = `${file.name} is no recording this browser can read. Save it as a WAV file; nothing was changed.`
     } finally {
@@ -171,9 +172,14 @@ export const useListen = defineStore('listen', () => {
   async function pluckStandIn(stress: number, noise: number) {
     stop()
     busy.value = true
-    const { blade } = answer
-    const section = { width: blade.width, thickness: blade.thickness, kerf: blade.kerf, toothDepth: blade.toothDepth }
-    const samples = await hands().plucked({ section, stress, span: answer.job.saw.span, rate: 48_000, seed: seed++, noise })
+    const samples = await hands().plucked({
+      section: sectionOf(answer.blade),
+      stress,
+      span: answer.job.saw.span,
+      rate: 48_000,
+      seed: seed++,
+      noise,
+    })
     play(samples, 48_000)
     takePluck(await hands().recording(samples, 48_000), 'stand-in')
     busy.value = false
@@ -183,7 +189,7 @@ export const useListen = defineStore('listen', () => {
     busy.value = true
     const samples = await hands().running({ strokes: spm, rate: 48_000, seed: seed++, seconds: 2.5 })
     play(samples, 48_000)
-    takeStrokes(await hands().strokes(samples, 48_000), 'stand-in')
+    takeStrokes(await hands().strokes(samples, 48_000))
     busy.value = false
   }
 
@@ -230,12 +236,11 @@ export const useListen = defineStore('listen', () => {
   function note(mark: number) {
     const heard = answer.heard.stress
     if (!heard) return
-    const { width, thickness, kerf, toothDepth } = answer.blade
-    const point = { mark, stress: heard.value, section: { width, thickness, kerf, toothDepth }, at: heard.at }
+    const point = { mark, stress: heard.value, section: sectionOf(answer.blade), at: heard.at }
+    const pull = (s: Section) => s.thickness * netWidth(s)
     const c = calibration.value
     // the same blade at the same mark heard anew replaces what was heard
-    const same = (p: (typeof c.lever)[number]) =>
-      p.mark === mark && Math.abs(p.section.thickness * netWidth(p.section) - thickness * netWidth(point.section)) < 1e-6
+    const same = (p: (typeof c.lever)[number]) => p.mark === mark && Math.abs(pull(p.section) - pull(point.section)) < 1e-6
     return keepSaw(answer.job.saw.id, { calibration: { ...c, lever: [...c.lever.filter((p) => !same(p)), point] } })
   }
   function noteDial(dial: number) {
@@ -253,7 +258,6 @@ export const useListen = defineStore('listen', () => {
     level,
     busy,
     last,
-    strokes,
     trouble,
     tone,
     calibration,

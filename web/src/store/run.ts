@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { liveQuery } from 'dexie'
 import { useTimestamp } from '@vueuse/core'
-import { checkDue, mergeEvents, MODEL, runState, type LogEntry, type RunDeed } from '@green-pitch/core'
+import { checkDue, mergeEvents, runState, type LogEntry, type RunDeed } from '@green-pitch/core'
 import { db, save } from '../data/db'
 import type { RunRecord } from '../data/records'
 import { useAnswer } from './answer'
@@ -99,11 +99,6 @@ export const useRun = defineStore('run', () => {
     if (!r || !f) return false
     if (!state.value.ended) await deed('end')
     const s = runState(record.value!.events, r.order, Date.now())
-    const { verdict } = answer
-    const plain = JSON.parse(JSON.stringify({ job: answer.job, blade: answer.blade })) as {
-      job: typeof answer.job
-      blade: typeof answer.blade
-    }
     const first = r.events[0]!.at
     const kept = await shop.keepLog({
       id: `run-${first.toString(36)}-${r.id.slice(-4)}`,
@@ -111,10 +106,7 @@ export const useRun = defineStore('run', () => {
       at: Date.now(),
       jobId: r.id,
       title: jobs.name,
-      ...plain,
-      model: MODEL,
-      foretold: { feed: verdict.feed.value, spm: verdict.feed.inputs.spm, stress: verdict.stress, seconds: r.total },
-      ...(jobs.ticket.heard ? { heard: JSON.parse(JSON.stringify(jobs.ticket.heard)) as typeof jobs.ticket.heard } : {}),
+      ...answer.remembered(r.total),
       minutes: Math.max(0.1, Math.round(s.seconds / 6) / 10),
       length: f.length,
       blades: s.blades,

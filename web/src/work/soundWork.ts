@@ -7,7 +7,6 @@ import {
   readStrokeRate,
   sawSound,
   spectrum,
-  type Listener,
   type PluckRead,
   type PluckSound,
   type StrokesRead,
@@ -15,10 +14,8 @@ import {
 
 /** A stretch of sound as a picture needs it: few numbers, whatever the recording's length. */
 export interface SoundPicture {
-  /** lowest and highest sample of each column, and the time the columns cover, s about the onset */
+  /** lowest and highest sample of each column, from a little before the onset to 0.3 s after */
   wave: Float32Array
-  from: number
-  to: number
   /** loudness over frequency, 0 to 1 on a scale of decibels, up to `top` Hz */
   spectrum: Float32Array
   top: number
@@ -26,8 +23,6 @@ export interface SoundPicture {
 export interface PluckHeard {
   read: PluckRead
   picture: SoundPicture
-  /** ms the reading took after its last sample */
-  took: number
 }
 export type Told = { what: 'pluck'; heard: PluckHeard } | { what: 'strokes'; read: StrokesRead } | { what: 'level'; level: number }
 
@@ -58,15 +53,14 @@ function pictureOf(samples: Float32Array, rate: number, read: PluckRead): SoundP
   }
   const loudest = columns.reduce((a, b) => Math.max(a, b), 1e-20)
   // a scale of 54 decibels: what lies lower is the room
-  return { wave, from, to, top, spectrum: columns.map((p) => Math.max(0, 1 + Math.log10((p + 1e-20) / loudest) / 5.4)) }
+  return { wave, top, spectrum: columns.map((p) => Math.max(0, 1 + Math.log10((p + 1e-20) / loudest) / 5.4)) }
 }
 function hear(samples: Float32Array, rate: number): PluckHeard {
-  const t = performance.now()
   const read = readPluck(samples, rate)
-  return { read, took: performance.now() - t, picture: pictureOf(samples, rate, read) }
+  return { read, picture: pictureOf(samples, rate, read) }
 }
 
-let live: { ears: Listener; port: MessagePort } | undefined
+let live: MessagePort | undefined
 
 export const soundWork = {
   /** Reads a recording: the surest pluck in it. */
@@ -110,10 +104,10 @@ export const soundWork = {
         tell({ what: 'level', level: ears.level() })
       }
     }
-    live = { ears, port }
+    live = port
   },
   stop(): void {
-    live?.port.close()
+    live?.close()
     live = undefined
   },
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onMounted, reactive, ref, useId } from 'vue'
-import { MODEL, bladeWords, lengthWords } from '@green-pitch/core'
+import { bladeWords, lengthWords } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
@@ -31,20 +31,13 @@ onMounted(() => dialog.value?.showModal())
 
 async function write() {
   const at = Date.now()
-  const plain = JSON.parse(JSON.stringify({ job: answer.job, blade: answer.blade })) as {
-    job: typeof answer.job
-    blade: typeof answer.blade
-  }
   const kept = await shop.keepLog({
     id: `log-${at.toString(36)}-${jobs.record.id.slice(-4)}`,
     rev: 0,
     at,
     jobId: jobs.record.id,
     title: jobs.name,
-    ...plain,
-    model: MODEL,
-    foretold: { feed: v.feed.value, spm: v.feed.inputs.spm, stress: v.stress, seconds: v.time.cutting + v.time.threading },
-    ...(jobs.ticket.heard ? { heard: JSON.parse(JSON.stringify(jobs.ticket.heard)) as typeof jobs.ticket.heard } : {}),
+    ...answer.remembered(v.time.cutting + v.time.threading),
     minutes: form.minutes ?? 0,
     length: form.length ?? 0,
     blades: form.blades ?? 1,

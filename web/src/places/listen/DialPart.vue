@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { decimal, dialMark } from '@green-pitch/core'
+import { decimal, dialMark, isOld } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useListen } from '../../store/listen'
 import MarksChart from '../../draw/MarksChart.vue'
@@ -30,7 +30,7 @@ const forget = (d: number) =>
           x: p.dial,
           y: p.strokes,
           now: p.at === heard?.at,
-          old: listen.calibration.changed !== undefined && p.at < listen.calibration.changed,
+          old: isOld(listen.calibration, p.at),
         }))
       "
       :line="points.map((p) => ({ x: p.dial, y: p.strokes }))"

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import {
   calibrationWords,
   decimal,
+  isOld,
   leverFit,
   markAbout,
   markAsk,
@@ -31,7 +32,6 @@ const setter = computed(() => setterOf(saw.value))
 const fit = computed(() => leverFit(saw.value))
 const heard = computed(() => answer.heard.stress)
 const points = computed(() => listen.calibration.lever)
-const old = (at: number) => listen.calibration.changed !== undefined && at < listen.calibration.changed
 /** What this blade would have at the marks heard: points of other sizes are brought over by the fit. */
 const shown = computed(() =>
   points.value.map((p) => ({
@@ -40,7 +40,7 @@ const shown = computed(() =>
       ? (p.stress * stressAtMark(fit.value, answer.blade, p.mark).value) / Math.max(1, stressAtMark(fit.value, p.section, p.mark).value)
       : p.stress,
     now: heard.value !== undefined && p.at === heard.value.at,
-    old: old(p.at),
+    old: isOld(listen.calibration, p.at),
   })),
 )
 const line = computed(() => {

@@ -4,6 +4,7 @@ import {
   bladeById,
   blades,
   decimal,
+  frameWords,
   leverFit,
   markName,
   setterName,
@@ -101,15 +102,7 @@ const day = (ms: number) => new Date(ms).toLocaleDateString(undefined, { day: 'n
       </div>
     </div>
     <p v-if="fit">
-      {{
-        fit.stiffness
-          ? `Frame and spring give ${decimal(1 / fit.stiffness, 3)} mm a newton.`
-          : fit.guess
-            ? ''
-            : fit.force > 0.5
-              ? 'It pulls every blade with the same force.'
-              : 'It stretches every blade by the same length.'
-      }}
+      {{ fit.guess ? '' : frameWords(fit) }}
       <template v-if="foretold.length">
         At {{ decimal(foretold[0]!.mark, 1) }}:
         <span v-for="(f, i) in foretold" :key="f.name"

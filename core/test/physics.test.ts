@@ -30,6 +30,7 @@ import {
   withCaliper,
   workedRadius,
   type Section,
+  type StrungJob,
 } from '../src/index.js'
 
 const of = (width: number, thickness: number, kerf = 1.25 * thickness, toothDepth = 0): Section => ({ width, thickness, kerf, toothDepth })
@@ -170,14 +171,14 @@ describe('the cut', () => {
     fc.assert(
       fc.property(anyBlade, (b) => {
         const f = steadyFeed(job, b)
-        expect(f.value).toBe(Math.min(f.inputs.gap, f.inputs.bow, f.inputs.control, f.inputs.stroke ?? Infinity))
-        expect(f.inputs[f.limit]).toBe(f.value)
+        expect(f.value).toBe(Math.min(f.inputs.gap, f.inputs.held, f.inputs.control, f.inputs.stroke ?? Infinity))
+        expect({ ...f.inputs, bow: f.inputs.held }[f.limit as 'gap' | 'bow' | 'control' | 'stroke']).toBe(f.value)
       }),
     )
   })
   it('the green band’s lower edge bows by just what is allowed, and an empty one says which side gives', () => {
     for (const b of blades.filter((x) => x.group === 'scroll-standard')) {
-      const g = greenBand(job, b)
+      const g = greenBand(job as StrungJob, b)
       const d = bow({ section: b, span: 105, tension: g.value.low.tension, force: g.inputs.push, direction: 'feed' })
       if (g.value.low.stress > 0) expect(d).toBeCloseTo(g.inputs.bowAllowed, 6)
       expect(g.empty).toBe(g.value.low.stress > g.value.high.stress)
@@ -185,7 +186,7 @@ describe('the cut', () => {
     }
     expect(
       greenBand(
-        makeJob({ stock: { form: 'sheet', material: materials.find((m) => m.id === 'brass')!, thickness: 2 } }),
+        makeJob({ stock: { form: 'sheet', material: materials.find((m) => m.id === 'brass')!, thickness: 2 } }) as StrungJob,
         blades.find((x) => x.id === 'scroll-metal-0')!,
       ).empty,
     ).toBe(true)

@@ -40,6 +40,7 @@ import {
   type JobRule,
   type LogEntry,
   type Say,
+  isStrungJob,
 } from '../src/index.js'
 
 const anyJob = fc
@@ -55,6 +56,12 @@ const anyJob = fc
     pace: fc.double({ min: 0, max: 1, noNaN: true }),
     centre: fc.constantFrom('waste' as const, 'kept' as const),
     line: fc.constantFrom('leave' as const, 'split' as const, 'take' as const),
+    bevel: fc.constantFrom(undefined, 15, 45),
+    up: fc.constantFrom(undefined, 'show' as const, 'back' as const),
+    grain: fc.constantFrom(undefined, 'along' as const, 'across' as const),
+    depth: fc.option(fc.double({ min: 1, max: 120, noNaN: true }), { nil: undefined }),
+    flush: fc.boolean(),
+    lie: fc.constantFrom(undefined, { behind: 150, beside: 40 }),
   })
   .map(({ material, saw, thickness, wear, pace, ...cut }): Job =>
     makeJob({ stock: { material, form: 'board', thickness }, saw, wear, pace, cut }),
@@ -80,7 +87,7 @@ describe('results and words', () => {
         (job, blade, unit, naming) => {
           const say: Say = { unit, naming }
           const v = verdictOf(job, blade)
-          const band = greenBand(job, blade)
+          const band = isStrungJob(job) ? greenBand(job, blade) : undefined
           const setup = setUp(job, blade, ['metric', 'number'])
           const window = sizeWindow(job, blade.group)
           expect([...numbers(v), ...numbers(band), ...numbers(setup)].filter((n) => !Number.isFinite(n))).toEqual([])
@@ -89,7 +96,7 @@ describe('results and words', () => {
           speaks(windowHeading(window))
           speaks(stockWords(job.stock, say))
           speaks(bladeWords(blade, say))
-          speaks(bandWords(band))
+          if (band) speaks(bandWords(band))
           speaks(speedWords(v.speed))
           speaks(bogWords(v))
           for (const l of window.limits) speaks(limitAsks(l.id, job, window, say))

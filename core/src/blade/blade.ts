@@ -1,8 +1,46 @@
 import type { Cuts } from '../stock/index.js'
-import data from './data/blades.json' with { type: 'json' }
+import scroll from './data/blades.json' with { type: 'json' }
+import frames from './data/frames.json' with { type: 'json' }
+import hand from './data/hand.json' with { type: 'json' }
+import jigsaw from './data/jigsaw.json' with { type: 'json' }
 
-export type Pattern = 'standard' | 'skip' | 'double' | 'reverse' | 'reverse-skip' | 'mixed' | 'both-way' | 'ground' | 'twisted' | 'grit'
-export type BladeEnd = 'plain' | 'pin'
+export type Pattern = 'standard' | 'skip' | 'double' | 'reverse' | 'reverse-skip' | 'mixed' | 'both-way' | 'ground' | 'twisted' | 'grit' | 'abrasive'
+/** What the saw holds it by: clamped plain ends, cross pins, a jigsaw's shank, or a hand saw's own handle. */
+export type BladeEnd = 'plain' | 'pin' | 'coping-pin' | 'bow-pin' | 'tang' | 'screw-shank' | 'handle'
+export type Steel = 'carbon' | 'high-speed' | 'bimetal' | 'carbide'
+
+export type HandKind =
+  | 'dovetail'
+  | 'gents'
+  | 'carcass'
+  | 'tenon'
+  | 'mitre-box'
+  | 'mitre-box-adjustable'
+  | 'adjustable-back'
+  | 'flush'
+  | 'dowel'
+  | 'veneer'
+  | 'hybrid'
+  | 'panel'
+  | 'pull-backed'
+  | 'pull-two-edged'
+export type Filing = 'rip' | 'crosscut' | 'hybrid'
+
+/** What a hand saw has beside its section. */
+export interface Plate {
+  kind: HandKind
+  filing: Filing
+  /** of the tooth's face, degrees; positive leans to the cut */
+  rake: number
+  strokes: 'push' | 'pull'
+  handle: 'closed' | 'pistol' | 'straight' | 'cane' | 'offset' | 'reversible'
+  /** clear plate under the back, mm; absent where there is no back */
+  depth?: number
+  /** lies flat on the work: no set there, the handle clear of it */
+  flush?: boolean
+  /** its back can be set as a depth stop */
+  stop?: boolean
+}
 
 /** Young's modulus of blade steel, MPa, and its density, kg/m³ (reference, section 2). */
 export const E_STEEL = 207_000
@@ -46,6 +84,14 @@ export interface Blade extends Section {
   /** length of the zone of upward teeth from the blade's lower end, mm; 0 where there is none */
   reverseZone: number
   cuts: Cuts[]
+  /** shank blades: the stroke the teeth cut on, base down; others cut as they are mounted */
+  cutsOn?: 'up' | 'down' | 'both'
+  /** cuts up to a wall: its front stands before the base */
+  flush?: boolean
+  /** what its teeth are made of, where kinds of one series differ */
+  steel?: Steel
+  /** hand saws */
+  plate?: Plate
   /** price against a plain-toothed blade; estimate */
   cost: number
   source: string
@@ -58,6 +104,10 @@ interface Row {
   tpi: number
   d?: number
   kerf?: number
+  id?: string
+  name?: string
+  length?: number
+  plate?: Plate
 }
 interface Group {
   id: string
@@ -76,14 +126,21 @@ interface Group {
   gapShare?: number
   sharpness?: number
   cost?: number
+  cutsOn?: Blade['cutsOn']
+  flush?: boolean
+  steel?: Steel
 }
 
-const groups = data.groups as Group[]
+const groups = [scroll, frames, jigsaw, hand].flatMap((d) => d.groups as Group[])
+
+/** Series whose sizes are their teeth, finest first; the others go by width. */
+const BY_TEETH = new Set(['coping', 'bow', 'jigsaw', 'hand'])
+export const sizedByTeeth = (blade: Pick<Blade, 'series'>): boolean => BY_TEETH.has(blade.series)
 
 /** Size numbers of a series in order, over all its groups (a group may skip some). */
 function axis(series: string): string[] {
   const sizes = new Map<string, number>()
-  for (const g of groups) if (g.series === series) for (const r of g.rows) if (!sizes.has(r.size)) sizes.set(r.size, r.w)
+  for (const g of groups) if (g.series === series) for (const r of g.rows) if (!sizes.has(r.size)) sizes.set(r.size, BY_TEETH.has(series) ? 1 / r.tpi : r.w)
   return [...sizes].sort((a, b) => a[1] - b[1]).map(([size]) => size)
 }
 const axes = new Map([...new Set(groups.map((g) => g.series))].map((s) => [s, axis(s)]))
@@ -101,16 +158,16 @@ export function evenToothDepth(pitch: number, width: number): number {
 function bladeOf(g: Group, row: Row): Blade {
   const pitch = 25.4 / row.tpi
   return {
-    id: `${g.id}-${row.size.replace('/', 'o').replace(' ', '-')}`,
+    id: row.id ?? `${g.id}-${row.size.replace('/', 'o').replace(' ', '-')}`,
     series: g.series,
     group: g.id,
-    name: g.name,
+    name: row.name ?? g.name,
     pattern: g.pattern as Pattern,
     end: g.end as BladeEnd,
     pin: g.pin,
     size: row.size,
     order: axes.get(g.series)!.indexOf(row.size),
-    length: g.length,
+    length: row.length ?? g.length,
     width: row.w,
     thickness: row.t,
     kerf: row.kerf ?? g.kerfRatio * row.t,
@@ -121,12 +178,16 @@ function bladeOf(g: Group, row: Row): Blade {
     sharpness: g.sharpness ?? 1,
     reverseZone: g.reverseZone ?? 0,
     cuts: g.cuts as Cuts[],
+    cutsOn: g.cutsOn,
+    flush: g.flush,
+    steel: g.steel,
+    plate: row.plate,
     cost: g.cost ?? 1,
     source: g.source,
   }
 }
 
-/** Every blade that ships with the program. Source: data/blades.json. */
+/** Every blade and hand saw that ships with the program. Source: data/*.json. */
 export const blades: readonly Blade[] = groups.flatMap((g) => g.rows.map((row) => bladeOf(g, row)))
 
 const byId = new Map(blades.map((b) => [b.id, b]))

@@ -1,10 +1,9 @@
 import { meanSpacing, startingHole, turnRadius, type Blade } from '../blade/index.js'
-import { clampTrouble, type ClampTrouble } from '../saw/index.js'
-import { reach } from '../stock/index.js'
-import { centreRadius, type Job } from '../job/index.js'
-import { biteCeiling, biteFloor, cuttingForce, feedShare, teethInWork } from '../cut/index.js'
+import { clampTrouble, frameReach, type ClampTrouble, type Saw } from '../saw/index.js'
+import { centreRadius, heights, type Job } from '../job/index.js'
+import { biteCeiling, biteFloor, cuttingForce, feedShare, reachBelow, teethInWork, type HoldLimit } from '../cut/index.js'
 
-export type LimitId = 'end' | 'material' | 'capacity' | 'bite' | 'teeth' | 'turn' | 'hole' | 'web'
+export type LimitId = 'end' | 'material' | 'capacity' | 'bite' | 'teeth' | 'turn' | 'hole' | 'web' | 'reach' | 'depth' | 'access' | 'frame'
 export type State = 'within' | 'near' | 'beyond'
 
 /** What one rule finds for one blade. `have` meets `need` when ratio ≥ 1; units follow the limit. */
@@ -15,7 +14,7 @@ export interface Margin {
   need: number
   ratio: number
   /** which part of the rule holds, and its inputs, for the words */
-  by?: 'gap' | 'bow' | ClampTrouble['why'] | 'none'
+  by?: 'gap' | HoldLimit | ClampTrouble['why'] | 'none' | 'tilt' | 'set' | 'handle' | 'box'
   inputs: Record<string, number>
 }
 
@@ -59,7 +58,12 @@ const capacity: Limit = {
   id: 'capacity',
   closes: 'whole',
   unit: 'mm',
-  test: (job) => margin('capacity', job.saw.capacity, reach(job.stock).total, { stroke: job.saw.stroke }),
+  test(job) {
+    const { saw, cut } = job
+    const tilt = 'tiltMax' in saw ? saw.tiltMax : 90
+    if ((cut.bevel ?? 0) > tilt) return margin('capacity', tilt, cut.bevel!, {}, 'tilt')
+    return margin('capacity', saw.capacity, heights(job).total, { stroke: saw.stroke })
+  },
 }
 
 /** The finest bite that cuts must lie under what gaps and bow leave. */
@@ -69,20 +73,20 @@ const bite: Limit = {
   unit: 'mm',
   test(job, blade) {
     const ceiling = biteCeiling(job, blade)
-    return margin('bite', ceiling.value, biteFloor(job, blade), { gap: ceiling.gap, bow: ceiling.bow }, ceiling.limit)
+    return margin('bite', ceiling.value, biteFloor(job, blade), { gap: ceiling.gap, held: ceiling.held }, ceiling.limit)
   },
 }
 
-/** Least teeth in the work: 2 powered; on a hand frame by school. */
+/** Least teeth in the work: 2 powered or pushed by hand; on a hand frame by school. */
 export function leastTeeth(job: Job): number {
-  return job.saw.kind === 'scroll' ? 2 : { habit: 1.3, two: 2, three: 3 }[job.teethSchool]
+  return job.saw.kind !== 'frame' ? 2 : { habit: 1.3, two: 2, three: 3 }[job.teethSchool]
 }
 const teeth: Limit = {
   id: 'teeth',
   closes: 'above',
   unit: 'teeth',
   test(job, blade) {
-    const height = reach(job.stock).thinnest
+    const height = heights(job).thinnest
     return margin('teeth', teethInWork(height, blade), leastTeeth(job), { height, spacing: meanSpacing(blade) })
   },
 }
@@ -120,7 +124,7 @@ const SLENDER = 4 // a web is taken as this many times longer than wide; estimat
  */
 export function leastWeb(job: Job, blade: Blade): { value: number; push: number } {
   const push = feedShare(job.wear) * cuttingForce(job, blade, 2 * biteFloor(job, blade))
-  const stands = (0.75 * SLENDER * SAFE * push) / (reach(job.stock).longest * job.stock.material.strength)
+  const stands = (0.75 * SLENDER * SAFE * push) / (heights(job).longest * job.stock.material.strength)
   return { value: stands + blade.kerf, push }
 }
 const web: Limit = {
@@ -134,23 +138,84 @@ const web: Limit = {
   },
 }
 
-/** The limits of scroll saws and hand frames: those of the saw and stock first, then the cheapest to reckon. */
-export const limits: readonly Limit[] = [end, material, capacity, teeth, turn, hole, bite, web]
+const TIP = 3 // mm a blade must still stand below the stock at the top of its stroke; estimate
+/** A shank blade must come out below the stock even at the top of its stroke. */
+const below: Limit = {
+  id: 'reach',
+  closes: 'whole',
+  unit: 'mm',
+  test(job, blade) {
+    if (job.saw.kind !== 'jigsaw') return undefined
+    return margin('reach', blade.length, reachBelow(job, job.saw) + job.saw.stroke / 2 + TIP, { stroke: job.saw.stroke })
+  },
+}
+
+/** A back stops the cut at the depth under it; a plate without one goes as deep as it is wide. */
+const depth: Limit = {
+  id: 'depth',
+  closes: 'whole',
+  unit: 'mm',
+  test(job, blade) {
+    const { depth: need } = job.cut
+    if (need === undefined) return undefined
+    // a plate without a back passes through; a short stroke cannot clear a cut longer than itself
+    return margin('depth', blade.plate?.depth ?? THROUGH, need)
+  },
+}
+const THROUGH = 1000 // mm; deeper than any cut by hand
+
+const UNSET = 5 // mm; a plate without set binds in a deeper cut; estimate
+/** Flush on a face wants a plate without set and a handle out of the way; such a plate binds in a deep cut. */
+const access: Limit = {
+  id: 'access',
+  closes: 'whole',
+  unit: 'none',
+  test(job, blade) {
+    const { flush, depth: deep, boxed } = job.cut
+    if (blade.plate?.kind.startsWith('mitre-box') && !boxed) return yesNo('access', false, {}, 'box')
+    if (flush) return yesNo('access', blade.plate?.flush === true, {}, 'handle')
+    if (blade.plate?.flush && deep !== undefined) return margin('access', UNSET, deep, {}, 'set')
+    return undefined
+  },
+}
+
+/** A frame must pass the board where the cut runs, the blade turned in it or not. */
+const frame: Limit = {
+  id: 'frame',
+  closes: 'whole',
+  unit: 'mm',
+  test({ saw, cut, turned }) {
+    if (saw.kind !== 'frame' || !cut.lie) return undefined
+    const { ratio } = frameReach(saw, cut.lie, saw.turns ? turned : 0)
+    return margin('frame', ratio, 1, { depth: saw.throat, behind: cut.lie.behind, beside: cut.lie.beside, turned: turned ?? 0 })
+  },
+}
+
+// those of the saw and stock first, then the cheapest to reckon
+const strung: readonly Limit[] = [end, material, capacity, teeth, turn, hole, bite, web]
+const byKind: Record<Saw['kind'], readonly Limit[]> = {
+  scroll: strung,
+  frame: [end, material, capacity, frame, teeth, turn, hole, bite, web],
+  jigsaw: [end, material, capacity, below, teeth, turn, hole, bite, web],
+  hand: [end, material, depth, access, teeth, turn, hole, bite],
+}
+/** The limits a saw's blades are held to: each family names its own, the search is one. */
+export const limitsOf = (saw: Pick<Saw, 'kind'>): readonly Limit[] => byKind[saw.kind]
 /** Whether the blade can be clamped at all and is made for the stock: what no change of the cut will alter. */
 export const usable = (job: Job, blade: Blade): boolean => end.test(job, blade)!.ratio >= 1 && material.test(job, blade)!.ratio >= 1
 
-const byId = new Map(limits.map((l) => [l.id, l]))
+const byId = new Map(Object.values(byKind).flat().map((l) => [l.id, l] as const))
 export const limitById = (id: LimitId): Limit => byId.get(id)!
 
 /** Every limit the job asks, for one blade. */
 export function marginsOf(job: Job, blade: Blade): Margin[] {
-  return limits.flatMap((l) => l.test(job, blade) ?? [])
+  return limitsOf(job.saw).flatMap((l) => l.test(job, blade) ?? [])
 }
 
 /** The margins of a blade that meets every limit; undefined, at the first it fails, for one that does not. */
 export function passingMargins(job: Job, blade: Blade): Margin[] | undefined {
   const met: Margin[] = []
-  for (const l of limits) {
+  for (const l of limitsOf(job.saw)) {
     const m = l.test(job, blade)
     if (!m) continue
     if (m.ratio < 1) return undefined

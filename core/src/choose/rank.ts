@@ -1,5 +1,6 @@
 import { blades as catalogue, netWidth, type Blade } from '../blade/index.js'
-import type { Job } from '../job/index.js'
+import { isStrung, madeFor } from '../saw/index.js'
+import { isStrungJob, type Job } from '../job/index.js'
 import {
   cutTime,
   edgeForecast,
@@ -25,7 +26,8 @@ export interface Verdict {
   passes: boolean
   speed: SpeedBand
   feed: SteadyFeed
-  stress: number
+  /** MPa; only of a blade held at both ends */
+  stress?: number
   edge: EdgeForecast
   time: CutTime
 }
@@ -39,7 +41,7 @@ export function verdictOf(job: Job, blade: Blade, margins = marginsOf(job, blade
     passes: margins.every((m) => m.ratio >= 1),
     speed,
     feed,
-    stress: stressInUse(job, blade),
+    stress: isStrungJob(job) ? stressInUse(job, blade) : undefined,
     edge: edgeForecast(job, blade, feed.bite),
     time: cutTime(job, blade, feed),
   }
@@ -61,9 +63,10 @@ export interface Trade {
 const clamp = (x: number) => Math.min(1, Math.max(0, x))
 
 /** Weights by finish–pace position x (0 finish, 1 pace). Estimates, tuned on the table of everyday jobs. */
-export function weights(job: Pick<Job, 'pace' | 'cut'>): Record<Criterion, number> {
+export function weights(job: Pick<Job, 'pace' | 'cut' | 'saw'>): Record<Criterion, number> {
   const x = job.pace
-  const both = job.cut.shows === 'both' ? 1 : 0.5
+  // on a table the underside of a piece that shows one face matters half; elsewhere what is weighed is the face that shows
+  const both = job.cut.shows === 'both' || !isStrung(job.saw) ? 1 : 0.5
   return {
     edge: 0.5 + 2.5 * (1 - x),
     underside: both * (0.6 + 2 * (1 - x)),
@@ -72,7 +75,8 @@ export function weights(job: Pick<Job, 'pace' | 'cut'>): Record<Criterion, numbe
     strength: 0.6 + 1.8 * x,
     waste: 0.2 + 0.5 * (1 - x),
     cost: 0.7,
-    place: 4,
+    // where sizes are teeth and not widths, the place says less
+    place: isStrung(job.saw) ? 4 : 2,
   }
 }
 
@@ -82,7 +86,7 @@ export function measure(v: Verdict, c: Criterion): number {
     case 'edge':
       return v.edge.ridge
     case 'underside':
-      return v.edge.underside
+      return v.edge.tear
     case 'pace':
       return v.feed.value
     case 'time':
@@ -114,14 +118,25 @@ export function placeInWindow(margins: readonly Margin[]): number {
   return below + above > 0 ? below / (below + above) : 0.5
 }
 
-function utilities(v: Verdict, pace: number, best: { time: number; strength: number; kerf: number }): Record<Criterion, number> {
+/** What counts as poor for each kind of saw: ridge and tear-out, mm, and the feed half way to the best, mm/s. Estimates. */
+const POOR: Record<Job['saw']['kind'], { ridge: number; tear: number; feed: number }> = {
+  scroll: { ridge: 0.06, tear: 0.25, feed: 2 },
+  frame: { ridge: 0.06, tear: 0.25, feed: 2 },
+  jigsaw: { ridge: 0.5, tear: 0.35, feed: 10 },
+  hand: { ridge: 0.15, tear: 0.25, feed: 2 },
+}
+
+function utilities(v: Verdict, job: Pick<Job, 'pace' | 'saw'>, best: { time: number; strength: number; kerf: number }): Record<Criterion, number> {
+  const poor = POOR[job.saw.kind]
+  const { pace } = job
   const trouble = v.speed.trouble || v.feed.rubs ? 0.6 : 1
   return {
-    edge: clamp(1 - v.edge.ridge / 0.06) * trouble,
-    underside: v.edge.chips ? 0 : clamp(1 - v.edge.underside / 0.25),
-    pace: (v.feed.value / (v.feed.value + 2)) * trouble,
+    edge: clamp(1 - v.edge.ridge / poor.ridge) * trouble,
+    underside: v.edge.chips ? 0 : clamp(1 - v.edge.tear / poor.tear),
+    pace: (v.feed.value / (v.feed.value + poor.feed)) * trouble,
     time: best.time / v.time.total,
-    strength: Math.sqrt(measure(v, 'strength') / best.strength),
+    // a hand saw's plate does not break
+    strength: v.blade.plate ? 1 : Math.sqrt(measure(v, 'strength') / best.strength),
     waste: best.kerf / v.blade.kerf,
     cost: 1 / v.blade.cost,
     // the finish–pace slider rides in the window, clear of its very ends
@@ -159,9 +174,9 @@ export function rankBlades(job: Job, options: RankOptions = {}): Ranking {
   }
   const total = criteria.reduce((t, c) => t + weight[c], 0)
   const value = fit.map((v): Ranked => {
-    const utility = utilities(v, job.pace, best)
+    const utility = utilities(v, job, best)
     // a blade made for this saw is preferred to one that merely fits its clamps
-    const made = v.blade.series.startsWith('jeweler') === (job.saw.kind === 'frame') ? 0.04 : 0
+    const made = madeFor(job.saw, v.blade) ? 0.04 : 0
     return { ...v, utility, weight, score: criteria.reduce((t, c) => t + weight[c] * utility[c], 0) / total + made }
   })
   const leads = (r: Ranked) => (options.ownedFirst && options.owned?.has(r.blade.id) ? 1 : 0)

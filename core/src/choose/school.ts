@@ -1,6 +1,5 @@
-import { countedTpi, type Blade, type Pattern } from '../blade/index.js'
-import { reach } from '../stock/index.js'
-import type { Job } from '../job/index.js'
+import { countedTpi, sizedByTeeth, type Blade, type Pattern } from '../blade/index.js'
+import { heights, type Job } from '../job/index.js'
 import { teethInWork } from '../cut/index.js'
 import type { Ranked } from './rank.js'
 
@@ -13,7 +12,7 @@ export type TwistedSchool = 'standard' | 'now-and-then' | 'never'
 
 /** Width a thickness ladder asks for, mm: wider for thicker, dense stock counting as thicker. Estimates of trade habit. */
 export function ladderWidth(job: Job): number {
-  const H = reach(job.stock).longest
+  const H = heights(job).longest
   const { cuts, density, hardness } = job.stock.material
   if (cuts === 'metal' || cuts === 'steel') return 0.34 + 0.22 * H * Math.sqrt(hardness / 650)
   return 0.55 + 0.045 * H * (cuts === 'wood' ? density / 600 : 1)
@@ -21,7 +20,7 @@ export function ladderWidth(job: Job): number {
 
 /** Sizes someone who keeps only a few of them keeps. */
 const STAPLES = new Set(['2', '5', '9', '2/0', '1', '4', 'medium'])
-const TEETH_WANTED = { scroll: 4, frame: 2.5 } // teeth in the work this school aims at
+const TEETH_WANTED = { scroll: 4, frame: 2.5, jigsaw: 4, hand: 5 } // teeth in the work this school aims at
 
 const nearest = (of: Ranked[], value: (r: Ranked) => number, target: number) =>
   of.reduce((a, b) => (Math.abs(Math.log(value(b) / target)) < Math.abs(Math.log(value(a) / target)) ? b : a))
@@ -43,8 +42,8 @@ export function schoolPicks(job: Job, ranked: readonly Ranked[], favourite: Patt
   const among = liked.length ? liked : ranked.filter((r) => r.blade.group === first.blade.group)
   const width = (r: Ranked) => r.blade.width
   const bySize = [...among].sort((a, b) => a.blade.order - b.blade.order)
-  const teeth = (r: Ranked) => teethInWork(reach(job.stock).thinnest, r.blade)
-  const staples = among.filter((r) => STAPLES.has(r.blade.size))
+  const teeth = (r: Ranked) => teethInWork(heights(job).thinnest, r.blade)
+  const staples = among.filter((r) => STAPLES.has(r.blade.size) && !sizedByTeeth(r.blade))
   const picks: Record<SizeSchool, Ranked> = {
     balance: among[0]!,
     ladder: nearest(among, width, ladderWidth(job)),

@@ -1,11 +1,13 @@
 import { blades as catalogue, startingHole, turnRadius, type Blade } from '../blade/index.js'
-import type { Saw } from '../saw/index.js'
+import { isPowered, turnForReach, type Saw } from '../saw/index.js'
 import { scaled } from '../stock/index.js'
-import { drawnRadius, type Job } from '../job/index.js'
-import { leastWeb, limits, passes, usable, type LimitId } from './limit.js'
+import { drawnRadius, heights, type Job } from '../job/index.js'
+import { leastWeb, limitById, limitsOf, passes, usable, type LimitId } from './limit.js'
 import { verdictOf, type Verdict } from './rank.js'
 
 export type WayKind =
+  | 'turn-blade'
+  | 'backing'
   | 'pivot'
   | 'worked'
   | 'rougher'
@@ -30,8 +32,8 @@ export interface WayOut {
 /** Limits that stop every blade this saw can clamp and that suits the stock, most stubborn first. */
 export function stoppers(job: Job, blades: readonly Blade[] = catalogue): LimitId[] {
   const fit = blades.filter((b) => usable(job, b))
-  if (!fit.length) return blades.some((b) => limits[0]!.test(job, b)!.ratio >= 1) ? ['material'] : ['end']
-  const count = limits.map((l) => ({ id: l.id, fails: fit.filter((b) => (l.test(job, b)?.ratio ?? 99) < 1).length }))
+  if (!fit.length) return blades.some((b) => limitById('end').test(job, b)!.ratio >= 1) ? ['material'] : ['end']
+  const count = limitsOf(job.saw).map((l) => ({ id: l.id, fails: fit.filter((b) => (l.test(job, b)?.ratio ?? 99) < 1).length }))
   return count
     .filter((c) => c.fails)
     .sort((a, b) => b.fails - a.fails)
@@ -70,10 +72,15 @@ export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[]
   }
   const withCut = (patch: Partial<Job['cut']>): Job => ({ ...job, cut: { ...cut, ...patch } })
 
+  if (job.saw.kind === 'frame' && cut.lie && stops.includes('frame')) {
+    const turned = turnForReach(job.saw, cut.lie)
+    if (turned) offer('turn-blade', { ...job, turned }, { to: turned })
+  }
   if (cut.radius !== undefined) {
     if (cut.turn === 'flowing') offer('worked', withCut({ turn: 'worked' }))
     if (cut.turn !== 'pivot') offer('pivot', withCut({ turn: 'pivot' }))
   }
+  if (stops.includes('teeth') && isPowered(job.saw) && heights(job).total < THIN) offer('backing', withCut({ backing: SCRAP }), { to: SCRAP })
   if (cut.finish !== 'rough') offer('rougher', withCut({ finish: 'rough' }))
   if (job.wear > 0) offer('fresh-blade', { ...job, wear: 0 })
   if (stops.includes('hole') && cut.hole !== undefined) {
@@ -108,10 +115,12 @@ export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[]
     if (thickness) offer('thinner', { ...job, stock: { ...stock, thickness } }, { from: stock.thickness, to: thickness })
   }
   // stress and strokes a minute belong to the saw they were set on
-  for (const saw of saws) if (saw.id !== job.saw.id) offer('saw', { ...job, saw, stress: undefined, spm: undefined }, { saw })
+  for (const saw of saws) if (saw.id !== job.saw.id) offer('saw', { ...job, saw, stress: undefined, spm: undefined, orbit: undefined }, { saw })
   return ways
 }
 const up = (x: number) => Math.ceil(x * 10) / 10
+const THIN = 6 // mm; thicker stock carries its own teeth
+const SCRAP = 6 // mm of ply or hardboard under it
 const FAR = 12 // times what was asked; beyond, it is another piece
 
 export interface MakeDo {

@@ -1,6 +1,6 @@
 import { blades as catalogue, type Blade } from '../blade/index.js'
 import type { Job } from '../job/index.js'
-import { limits, marginsOf, type LimitId, type Margin } from './limit.js'
+import { limitsOf, marginsOf, type LimitId, type Margin } from './limit.js'
 
 export interface WindowSize {
   blade: Blade
@@ -28,12 +28,26 @@ export interface SizeWindow {
 }
 
 /** The pattern a saw's user would look at first for this stock: plain teeth made for it, with ends the clamps take. */
-export function homeGroup(job: Pick<Job, 'saw' | 'stock'>): string {
-  if (job.saw.kind === 'frame') return 'jeweler'
-  if (!job.saw.ends.includes('plain')) return 'pinned-standard'
+export function homeGroup(job: Pick<Job, 'saw' | 'stock' | 'cut'>): string {
+  const { saw } = job
   const { cuts } = job.stock.material
-  return cuts === 'metal' || cuts === 'steel' || cuts === 'shell' ? 'scroll-metal' : cuts === 'ceramic' ? 'grit-wire' : 'scroll-standard'
+  const metal = cuts === 'metal' || cuts === 'steel'
+  if (saw.kind === 'hand') return job.cut.flush ? 'hand-flush' : 'hand-backed'
+  if (saw.kind === 'jigsaw') {
+    if (saw.ends[0] === 'screw-shank') return metal ? 'jig-screw-metal' : curved(job) ? 'jig-screw-curve' : 'jig-screw-set'
+    if (metal) return 'jig-metal'
+    if (cuts === 'ceramic' || cuts === 'shell') return 'jig-grit'
+    return cuts === 'plastic' ? 'jig-plastic' : curved(job) ? 'jig-curve' : 'jig-set'
+  }
+  if (saw.ends.includes('bow-pin')) return 'bow-curve'
+  if (saw.ends.includes('coping-pin')) return metal ? 'coping-metal' : 'coping-wood'
+  if (saw.kind === 'frame') return 'jeweler'
+  if (!saw.ends.includes('plain')) return 'pinned-standard'
+  return metal || cuts === 'shell' ? 'scroll-metal' : cuts === 'ceramic' ? 'grit-wire' : 'scroll-standard'
 }
+
+const CURVED = 60 // mm; a curve tighter than this asks a jigsaw for a narrow blade; estimate
+const curved = ({ cut }: Pick<Job, 'cut'>) => cut.radius !== undefined && cut.radius < CURVED
 
 /**
  * The sizes of one pattern that will do the job, and which limit takes away the others.
@@ -47,7 +61,7 @@ export function sizeWindow(job: Job, group = homeGroup(job), blades: readonly Bl
       const margins = marginsOf(job, blade)
       return { blade, margins, passes: margins.every((m) => m.ratio >= 1) }
     })
-  const rows = limits.map(({ id, closes }): WindowLimit => ({
+  const rows = limitsOf(job.saw).map(({ id, closes }): WindowLimit => ({
     id,
     closes,
     asked: sizes.some((s) => s.margins.some((m) => m.limit === id)),

@@ -1,6 +1,7 @@
 import { meanGap, meanSpacing, type Blade } from '../blade/index.js'
-import { reach } from '../stock/index.js'
-import type { Job } from '../job/index.js'
+import { heights, type Job } from '../job/index.js'
+import { filingFit } from './filing.js'
+import { orbitClears } from './orbit.js'
 
 /** Bite per tooth h = (v/n)·p/s, mm. Feed mm/s, strokes a minute, mean spacing and stroke mm. */
 export function bitePerTooth(feed: number, spm: number, spacing: number, stroke: number): number {
@@ -26,14 +27,14 @@ export function biteFloor(job: Pick<Job, 'stock' | 'wear'>, blade: Pick<Blade, '
 }
 
 /** Bite at which the dust of one crossing fills the tooth's gap, h = A/(r·H), mm. */
-export function gapBite(job: Pick<Job, 'stock'>, blade: Blade): number {
-  return meanGap(blade) / (job.stock.material.loosening * reach(job.stock).longest)
+export function gapBite(job: Job, blade: Blade): number {
+  return (orbitClears(job, blade) * meanGap(blade)) / (job.stock.material.loosening * heights(job).longest)
 }
 
-/** Kienzle's cutting force F = K·h^(1−m)·k·max(N,1), N, raised by a dull edge (estimate: 1.6 times when dull). */
-export function cuttingForce(job: Pick<Job, 'stock' | 'wear'>, blade: Blade, bite: number): number {
+/** Kienzle's cutting force F = K·h^(1−m)·k·max(N,1), N, raised by a dull edge (estimate: 1.6 times when dull) and by the wrong filing. */
+export function cuttingForce(job: Pick<Job, 'stock' | 'cut' | 'wear'>, blade: Blade, bite: number): number {
   const { K, m } = job.stock.material
-  return K * bite ** (1 - m) * blade.kerf * Math.max(teethInWork(reach(job.stock).longest, blade), 1) * (1 + 0.6 * job.wear)
+  return K * bite ** (1 - m) * blade.kerf * Math.max(teethInWork(heights(job).longest, blade), 1) * (1 + 0.6 * job.wear) * filingFit(job, blade).force
 }
 
 /** Share of the cutting force that the hand must push: a half when sharp (reference), more as it dulls (estimate). */
@@ -42,7 +43,7 @@ export function feedShare(wear: number): number {
 }
 
 /** Bite whose feed force is `force`, mm; the inverse of feedShare × cuttingForce. */
-export function biteForForce(job: Pick<Job, 'stock' | 'wear'>, blade: Blade, force: number): number {
+export function biteForForce(job: Pick<Job, 'stock' | 'cut' | 'wear'>, blade: Blade, force: number): number {
   const atOne = feedShare(job.wear) * cuttingForce(job, blade, 1)
   return (force / atOne) ** (1 / (1 - job.stock.material.m))
 }

@@ -1,8 +1,9 @@
 import { meanSpacing, type Blade, type Pattern } from '../blade/index.js'
-import { tableHeight, threadingSeconds } from '../saw/index.js'
-import { centreRadius, type Job } from '../job/index.js'
-import { reach } from '../stock/index.js'
+import { isStrung, tableHeight, threadingSeconds } from '../saw/index.js'
+import { centreRadius, heights, type Job } from '../job/index.js'
 import { feedAt, type SteadyFeed } from './feed.js'
+import { filingFit } from './filing.js'
+import { orbitStrikes } from './orbit.js'
 
 /** How a pattern's edge and tear-out compare with plain teeth; estimates from the order users agree on. */
 const CHARACTER: Record<Pattern, { ridge: number; tear: number }> = {
@@ -16,6 +17,7 @@ const CHARACTER: Record<Pattern, { ridge: number; tear: number }> = {
   ground: { ridge: 0.75, tear: 0.8 },
   twisted: { ridge: 2, tear: 1.8 },
   grit: { ridge: 1, tear: 0.5 },
+  abrasive: { ridge: 1.2, tear: 0.4 },
 }
 const CLEANED = 0.25 // of the tear-out stays where upward teeth reach the underside; estimate
 const RAISE = 6 // mm a blade can be shifted in its clamps; estimate
@@ -31,7 +33,7 @@ export interface ReverseSetting {
 
 /** Where the upward teeth come at the top of the stroke; undefined for a blade that has none. */
 export function reverseSetting(job: Job, blade: Blade): ReverseSetting | undefined {
-  if (blade.reverseZone === 0) return undefined
+  if (blade.reverseZone === 0 || !isStrung(job.saw)) return undefined
   const p = meanSpacing(blade)
   const above = blade.reverseZone - job.saw.change.insertion + job.saw.stroke / 2 - tableHeight(job.saw)
   const shift = 2 * p - above
@@ -45,29 +47,51 @@ export interface EdgeForecast {
   /** tear-out on each face, mm */
   underside: number
   face: number
+  /** the side the teeth leave the stock on, which frays most */
+  frays: 'underside' | 'face'
+  /** tear-out that counts: on a face that shows, laid as the job says, mm */
+  tear: number
   /** tear-out deeper than the face veneer does not sand out */
   chips: boolean
   /** hand work afterwards, s per 100 mm of cut */
   cleanUp: number
 }
 
+/** Which face the teeth leave by: upward teeth by the upper one, all others by the lower or far one. */
+export function fraysOn(blade: Pick<Blade, 'cutsOn'>): 'underside' | 'face' {
+  return blade.cutsOn === 'up' ? 'face' : 'underside'
+}
+/** A face that must show up or down lies on a known side; free to choose, the show face lies where the teeth enter. */
+function showTear({ cut, saw }: Job, tear: { underside: number; face: number }): number {
+  if (cut.shows === 'both') return Math.max(tear.underside, tear.face)
+  if (cut.up) return cut.up === 'show' ? tear.face : tear.underside
+  // where the work lies on a table, show face up is the habit and the underside is cleaned up all the same
+  return isStrung(saw) ? tear.underside : Math.min(tear.underside, tear.face)
+}
+const ENTERS = 0.25 // of the tear-out shows where teeth enter; estimate
+const TAPED = 0.4 // of it is left where the line was scored and taped; estimate
+
 /** What the edge and faces will look like at a bite (mm), and the work they leave. Estimates; the user's log outweighs them. */
 export function edgeForecast(job: Job, blade: Blade, bite: number): EdgeForecast {
   const { ridge: ridgeOf, tear: tearOf } = CHARACTER[blade.pattern]
   const { tear, veneer, cuts } = job.stock.material
-  const H = reach(job.stock).longest
-  const ridge = ((blade.kerf - blade.thickness) / 2) * (bite / (bite + 0.01)) * ridgeOf * (1 + job.wear)
+  const H = heights(job).longest
+  const strikes = orbitStrikes(job, blade)
+  const ridge = ((blade.kerf - blade.thickness) / 2) * (bite / (bite + 0.01)) * ridgeOf * (1 + job.wear) * strikes
   const roundRidge = blade.kerf - blade.thickness > 0 ? ridge : 0.03
-  const depth = tear * Math.sqrt(bite / 0.01) * tearOf * (1 + job.wear)
-  const underside = depth * (reverseSetting(job, blade)?.reaches ? CLEANED : 1)
-  const face = depth * 0.25
-  const chips = veneer !== undefined && underside > veneer
+  const depth = tear * Math.sqrt(bite / 0.01) * tearOf * (1 + job.wear) * strikes * filingFit(job, blade).tear
+  const frays = fraysOn(blade)
+  const leaves = depth * (reverseSetting(job, blade)?.reaches ? CLEANED : 1) * (job.cut.taped && frays === 'face' ? TAPED : 1)
+  const enters = blade.pattern === 'both-way' ? leaves : depth * ENTERS
+  const [underside, face] = frays === 'underside' ? [leaves, enters] : [enters, leaves]
+  const shown = showTear(job, { underside, face })
+  const chips = veneer !== undefined && shown > veneer
   const metal = cuts === 'metal' || cuts === 'steel'
   // s per 100 mm: fuzz wipes off, a chip wants filling; ridges are filed or sanded over the height of the edge
   const faces = metal ? 12 : chips ? 60 : 2 + 80 * (underside + face)
-  const edge = ridge * (metal ? 3000 : 260) * (H / 10)
+  const edge = (metal ? ridge * 3000 : Math.min(ridge * 260, PLANED)) * (H / 10)
   const grade = roundRidge < 0.014 ? 'finest' : roundRidge < 0.024 ? 'fine' : roundRidge < 0.042 ? 'fair' : 'rough'
-  return { ridge: roundRidge, grade, underside, face, chips, cleanUp: faces + edge }
+  return { ridge: roundRidge, grade, underside, face, frays, tear: shown, chips, cleanUp: faces + edge }
 }
 
 export interface CutTime {
@@ -77,6 +101,8 @@ export interface CutTime {
   total: number
 }
 
+const PLANED = 40 // s per 100 mm of an edge 10 mm high: deeper ridges are planed, not sanded; estimate
+const LEFT_ROUGH = 0.15 // of the clean-up is done where a rough edge will do; estimate
 const OPEN = 3 // most of a path is this many times milder than its tightest curve; estimate
 
 /** Time for the job's length of cut and openings with this feed, s: sawing, threading by the saw's own procedure, clean-up. */
@@ -85,6 +111,7 @@ export function cutTime(job: Job, blade: Blade, feed: SteadyFeed): CutTime {
   const typical = R === undefined ? feed.value : feedAt(job, blade, feed.inputs.spm, R * OPEN).value
   const cutting = job.cut.length / typical
   const threading = job.cut.kind === 'pierced' ? job.cut.openings * threadingSeconds(job.saw) : 0
-  const cleanUp = (edgeForecast(job, blade, feed.bite).cleanUp * job.cut.length) / 100
+  const wanted = job.cut.finish === 'rough' ? LEFT_ROUGH : 1
+  const cleanUp = (wanted * edgeForecast(job, blade, feed.bite).cleanUp * job.cut.length) / 100
   return { cutting, threading, cleanUp, total: cutting + threading + cleanUp }
 }

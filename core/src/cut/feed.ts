@@ -1,15 +1,8 @@
-import { meanSpacing, tensionFromStress, type Blade } from '../blade/index.js'
-import { reach } from '../stock/index.js'
-import { centreRadius, type Finish, type Job, type Skill } from '../job/index.js'
-import { forceForBow } from './bow.js'
+import { meanSpacing, type Blade } from '../blade/index.js'
+import { strokeOf } from '../saw/index.js'
+import { centreRadius, heights, type Finish, type Job, type Skill } from '../job/index.js'
 import { biteFloor, biteForForce, bitePerTooth, feedForBite, gapBite } from './bite.js'
-import { stressInUse } from './stress.js'
-
-/** Bow the job allows in the feed direction, mm (reference: 0.35 careful scroll work, 1 rough and straight, 1.2 a hand frame). */
-export function bowAllowed(job: Pick<Job, 'saw' | 'cut'>): number {
-  if (job.saw.kind === 'frame') return 1.2
-  return { careful: 0.35, ordinary: 0.6, rough: 1 }[job.cut.finish]
-}
+import { hold, type HoldLimit } from './hold.js'
 
 /** How far the line may be left in a moment's inattention, mm, and how long a hand takes to answer, s. Estimates. */
 const STRAY: Record<Finish, number> = { careful: 0.25, ordinary: 0.4, rough: 0.8 }
@@ -25,19 +18,25 @@ export function controlFeed(cut: Job['cut'], radius: number | undefined): number
   return Math.sqrt(2 * STRAY[cut.finish] * R) / ANSWER[cut.skill]
 }
 
-/** Bite the hand, gaps and blade leave, mm: the lesser of full gaps and the bow allowed; independent of speed. */
-export function biteCeiling(
-  job: Job,
-  blade: Blade,
-): { value: number; limit: 'gap' | 'bow'; gap: number; bow: number; pushAllowed: number } {
-  const tension = tensionFromStress(blade, stressInUse(job, blade))
-  const pushAllowed = forceForBow({ section: blade, span: job.saw.span, tension, deflection: bowAllowed(job), direction: 'feed' })
+export interface BiteCeiling {
+  value: number
+  limit: 'gap' | HoldLimit
+  /** what gives first where it is pushed */
+  by: HoldLimit
+  /** mm: full gaps, and the push allowed */
+  gap: number
+  held: number
+  pushAllowed: number
+}
+/** Bite that gaps and what holds the blade leave, mm: the lesser of full gaps and the push allowed; independent of speed. */
+export function biteCeiling(job: Job, blade: Blade): BiteCeiling {
+  const { push, limit: by } = hold(job, blade)
   const gap = gapBite(job, blade)
-  const bow = biteForForce(job, blade, pushAllowed)
-  return { value: Math.min(gap, bow), limit: gap <= bow ? 'gap' : 'bow', gap, bow, pushAllowed }
+  const held = biteForForce(job, blade, push)
+  return { value: Math.min(gap, held), limit: gap <= held ? 'gap' : by, by, gap, held, pushAllowed: push }
 }
 
-export type FeedLimit = 'gap' | 'bow' | 'control' | 'stroke'
+export type FeedLimit = 'gap' | HoldLimit | 'control' | 'stroke'
 export interface SteadyFeed {
   /** mm/s, and which limit holds */
   value: number
@@ -47,11 +46,11 @@ export interface SteadyFeed {
   floor: number
   rubs: boolean
   /** each limit's own feed, mm/s */
-  inputs: { gap: number; bow: number; control: number; stroke?: number; spm: number; push: number }
+  inputs: { gap: number; held: number; control: number; stroke?: number; spm: number; push: number }
 }
 
-/** Feed a tall cut takes at most, mm/s per unit of stroke/height: teeth in the middle never leave the wood. Estimate. */
-const TALL = 2
+/** Feed a tall cut takes at most, mm/s per unit of stroke/height: teeth in the middle never leave the wood. A jigsaw's longer, faster strokes work more of it out. Estimates. */
+const TALL: Record<Job['saw']['kind'], number> = { scroll: 2, frame: 2, jigsaw: 14, hand: 2 }
 
 /**
  * Feed the cut holds steadily: least of gaps, bow and control; where the stock is taller than the stroke,
@@ -68,20 +67,21 @@ export function feedAt(
   ceiling = biteCeiling(job, blade),
 ): SteadyFeed {
   const p = meanSpacing(blade)
-  const s = job.saw.stroke
-  const H = reach(job.stock).longest
+  const s = strokeOf(job.saw, blade)
+  const H = heights(job).longest
   const inputs = {
     gap: feedForBite(ceiling.gap, spm, p, s),
-    bow: feedForBite(ceiling.bow, spm, p, s),
+    held: feedForBite(ceiling.held, spm, p, s),
     // a corner that is pivoted is not steered; the path into it is
     control: controlFeed(job.cut, job.cut.turn === 'pivot' ? Math.max(radius ?? Infinity, 10) : radius),
-    stroke: H > s ? (TALL * s) / H : undefined,
+    stroke: H > s ? (TALL[job.saw.kind] * s) / H : undefined,
     spm,
     push: ceiling.pushAllowed,
   }
-  let limit: FeedLimit = 'gap'
-  for (const l of ['bow', 'control', 'stroke'] as const) if ((inputs[l] ?? Infinity) < inputs[limit]!) limit = l
-  const value = inputs[limit]!
+  let [value, limit]: [number, FeedLimit] = [inputs.gap, 'gap']
+  if (inputs.held < value) [value, limit] = [inputs.held, ceiling.by]
+  if (inputs.control < value) [value, limit] = [inputs.control, 'control']
+  if (inputs.stroke !== undefined && inputs.stroke < value) [value, limit] = [inputs.stroke, 'stroke']
   const bite = bitePerTooth(value, spm, p, s)
   const floor = biteFloor(job, blade)
   return { value, limit, bite, floor, rubs: bite < floor, inputs }

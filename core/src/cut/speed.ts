@@ -1,5 +1,5 @@
 import { meanSpacing, type Blade } from '../blade/index.js'
-import { settableSpeed, speedRange } from '../saw/index.js'
+import { settableSpeed, speedRange, strokeOf } from '../saw/index.js'
 import type { Job } from '../job/index.js'
 import { biteFloor, feedForBite } from './bite.js'
 import { biteCeiling, feedAt, type SteadyFeed } from './feed.js'
@@ -28,7 +28,7 @@ const WORTH = 0.7 // of the best feed: slower strokes than this only cost time
 export function speedBand(job: Job, blade: Blade): SpeedBand {
   const [slowest, fastest] = speedRange(job.saw)
   const p = meanSpacing(blade)
-  const s = job.saw.stroke
+  const s = strokeOf(job.saw, blade)
   const found = biteCeiling(job, blade)
   const ceiling = found.value
   const biteAt = (n: number) => feedAt(job, blade, n, undefined, found).bite

@@ -1,6 +1,6 @@
 import { netWidth, type Blade } from '../blade/index.js'
-import type { Saw } from '../saw/index.js'
-import type { Job } from '../job/index.js'
+import type { StrungSaw } from '../saw/index.js'
+import type { StrungJob } from '../job/index.js'
 
 /** Safe working stress of hardened blade strip: 0.35 of a yield of 1500 MPa (scroll), 0.4 of 1900 for the finer, harder jeweler's strip. Estimates within the reference's 0.3–0.4. */
 export const safeStress = (blade: Pick<Blade, 'series'>): number => (blade.series.startsWith('jeweler') ? 760 : 525)
@@ -11,7 +11,7 @@ export interface StressTop {
 }
 
 /** Most stress this blade may be given in this saw, MPa: least of its strength, the clamps' grip and the saw's pull. */
-export function topStress(saw: Saw, blade: Blade): StressTop {
+export function topStress(saw: StrungSaw, blade: Blade): StressTop {
   const area = blade.thickness * netWidth(blade)
   const tops: StressTop[] = [
     { value: safeStress(blade), limit: 'strength' },
@@ -22,6 +22,6 @@ export function topStress(saw: Saw, blade: Blade): StressTop {
 }
 
 /** Stress the job is reckoned at, MPa: what was heard or set, else the saw's usual one where the blade bears it. */
-export function stressInUse(job: Job, blade: Blade): number {
+export function stressInUse(job: StrungJob, blade: Blade): number {
   return job.stress ?? Math.min(job.saw.workingStress, topStress(job.saw, blade).value)
 }

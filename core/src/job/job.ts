@@ -1,5 +1,5 @@
-import { materials, type Stock } from '../stock/index.js'
-import { saws, type Saw } from '../saw/index.js'
+import { materials, reach, type Reach, type Stock } from '../stock/index.js'
+import { isStrung, saws, type Lie, type Saw, type StrungSaw } from '../saw/index.js'
 import type { Blade, TurnManner } from '../blade/index.js'
 
 /** Bow allowed in the feed direction is what each finish means: see bowAllowed in cut. */
@@ -27,6 +27,24 @@ export interface Cut {
   /** length of cut, mm, and inside openings: for times, clean-up and blades */
   length: number
   openings: number
+  /** how far the blade leans from square to the stock, degrees; absent: square */
+  bevel?: number
+  /** which face lies up, where that is fixed; absent: whichever suits the blade */
+  up?: 'show' | 'back'
+  /** scrap clamped under thin stock, sawn with it, mm */
+  backing?: number
+  /** the line is scored and taped against splinters */
+  taped?: boolean
+  /** hand saws: how the cut lies to the grain */
+  grain?: 'along' | 'across'
+  /** hand saws: how far one cut goes down from the surface, mm */
+  depth?: number
+  /** hand saws: the plate must lie flat on a face */
+  flush?: boolean
+  /** hand saws: guided by a mitre box */
+  boxed?: boolean
+  /** hand frames: where the deepest place of the cut lies in the board */
+  lie?: Lie
 }
 
 /** Schools of least teeth in the work on a hand frame. A powered saw needs 2. */
@@ -43,9 +61,29 @@ export interface Job {
   stress?: number
   /** strokes a minute set by the user; absent: chosen for each blade */
   spm?: number
+  /** a jigsaw's orbital step set by the user; absent: the suggested one */
+  orbit?: number
+  /** school of coping and fret frames: teeth to the handle (pull, the usual) or away from it */
+  teethTo?: 'handle' | 'away'
+  /** how far a blade is turned in its frame, degrees; absent: not */
+  turned?: number
   /** 0 new … 1 dull */
   wear: number
   teethSchool: TeethSchool
+}
+
+export type StrungJob = Job & { saw: StrungSaw }
+/** The blade is held at both ends and has a tension. */
+export const isStrungJob = (job: Job): job is StrungJob => isStrung(job.saw)
+
+/** The heights the teeth cross, mm: those of the stock, longer where the blade leans. */
+export function heights({ stock, cut }: Pick<Job, 'stock' | 'cut'>): Reach {
+  const r = reach(stock)
+  if (!cut.bevel && !cut.backing) return r
+  const slant = 1 / Math.cos(((cut.bevel ?? 0) * Math.PI) / 180)
+  const scrap = cut.backing ?? 0
+  // scrap carries the teeth; it is softer than what is sawn, so the stock alone fills the gaps
+  return { total: (r.total + scrap) * slant, longest: r.longest * slant, thinnest: (r.thinnest + scrap) * slant }
 }
 
 /** The cut a new job starts from: an ordinary pierced panel. */

@@ -1,5 +1,5 @@
 import { meanWidth, netWidth, E_STEEL, type Section } from '../blade/index.js'
-import type { Saw } from './saw.js'
+import { isPowered, type Saw, type StrungSaw } from './saw.js'
 
 /** A blade heard at a mark of the lever or screw (or flexed by so many mm, on a hand frame). */
 export interface HeardMark {
@@ -99,7 +99,7 @@ export const sameSection = (a: Section, b: Section): boolean => Math.abs(complia
  * way between a lever that sets a force and one that sets a stretch, said to be a guess.
  * @returns undefined where nothing was heard yet
  */
-export function leverFit(saw: Saw): LeverFit | undefined {
+export function leverFit(saw: StrungSaw): LeverFit | undefined {
   const cal = saw.calibration
   if (!cal?.lever.length) return undefined
   let fit = fits.get(cal)
@@ -179,7 +179,7 @@ export function markForStress(fit: LeverFit, section: Section, stress: number): 
 
 /** Strokes over the marks of the dial: as heard, else even between its end marks; undefined where it has none. */
 function dialLine(saw: Saw): Rising | undefined {
-  if (saw.kind !== 'scroll') return undefined
+  if (!isPowered(saw)) return undefined
   const { speed, calibration: cal } = saw
   const even = speed.kind === 'variable' && speed.dial ? { x: [...speed.dial], y: [speed.min, speed.max] } : undefined
   if (!cal?.dial.length) return even

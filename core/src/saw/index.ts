@@ -1,2 +1,3 @@
 export * from './saw.js'
 export * from './calibration.js'
+export * from './frame.js'

@@ -14,6 +14,8 @@ export type StepName =
   | 'flex-frame'
   | 'slack-screw'
   | 'turn-screw'
+  | 'enter-hole'
+  | 'full-speed'
 /** One step of threading a blade through a hole and making it ready again. */
 export interface ChangeStep {
   do: StepName
@@ -33,43 +35,77 @@ interface Common {
   id: string
   name: string
   short: string
-  /** ends the clamps take, and the thinnest and thickest blade they hold, mm */
+  /** ends it takes */
   ends: BladeEnd[]
-  clamp: [number, number]
-  /** free length of the blade between the clamps, mm */
-  span: number
+  /** mm; a hand saw's own length may be shorter, see strokeOf */
   stroke: number
   /** depth behind the blade, and half-width of the arm or frame there, mm */
   throat: number
   guard: number
   /** thickest stock, mm */
   capacity: number
+  change: ChangeProcedure
+  source?: string
+  /** its marks as they were heard */
+  calibration?: Calibration
+}
+/** A saw that holds its blade at both ends and pulls it taut. */
+interface Strung extends Common {
+  /** the thinnest and thickest blade its clamps hold, mm */
+  clamp: [number, number]
+  /** free length of the blade between the clamps, mm */
+  span: number
   /** stress its owner usually works at, MPa */
   workingStress: number
   /** force at which a blade pulls from the clamp, and the most the saw can pull, N */
   grip: number
   tensionLimit: number
-  change: ChangeProcedure
-  source?: string
-  /** its marks as they were heard */
-  calibration?: Calibration
 }
 
 export type Speed =
   /** dial: the marks at min and max, read as evenly spaced until the saw is calibrated */
   { kind: 'variable'; min: number; max: number; dial?: [number, number] } | { kind: 'steps'; steps: number[] }
 
-export interface ScrollSaw extends Common {
+export interface ScrollSaw extends Strung {
   kind: 'scroll'
   speed: Speed
   tableHeight: number
   tiltMax: number
 }
-export interface HandFrame extends Common {
+export interface HandFrame extends Strung {
   kind: 'frame'
   strokesPerMinute: [number, number]
+  /** both ends of the blade turn in the frame, so that it may head another way */
+  turns?: boolean
 }
-export type Saw = ScrollSaw | HandFrame
+export interface Jigsaw extends Common {
+  kind: 'jigsaw'
+  speed: Speed
+  /** orbital steps it has, 0 straight */
+  orbits: number[]
+  /** the plunger's clamp above the base at mid stroke, mm */
+  clampHeight: number
+  /** the base tilts to, and has marks at, degrees */
+  tiltMax: number
+  tiltMarks: number[]
+  /** a roller carries the blade's back */
+  roller: boolean
+  triggerLock: boolean
+  /** most the motor pulls at the blade, N */
+  pull: number
+  /** from the blade to the front of the base, mm */
+  baseFront: number
+}
+/** Hand saws: blade and saw are one, so the saw is chosen among the blades; this is the hand that moves it. */
+export interface HandSaws extends Common {
+  kind: 'hand'
+  strokesPerMinute: [number, number]
+}
+export type StrungSaw = ScrollSaw | HandFrame
+export type Saw = StrungSaw | Jigsaw | HandSaws
+export const isStrung = (saw: Saw): saw is StrungSaw => saw.kind === 'scroll' || saw.kind === 'frame'
+/** A motor moves it. */
+export const isPowered = (saw: Saw): saw is ScrollSaw | Jigsaw => saw.kind === 'scroll' || saw.kind === 'jigsaw'
 
 /** Saw profiles that ship with the program: kinds, not makes. Source: data/saws.json. */
 export const saws: readonly Saw[] = data.saws as Saw[]
@@ -80,13 +116,13 @@ export function sawById(id: string): Saw | undefined {
 
 /** Slowest and fastest strokes a minute. */
 export function speedRange(saw: Saw): [number, number] {
-  if (saw.kind === 'frame') return saw.strokesPerMinute
+  if (!isPowered(saw)) return saw.strokesPerMinute
   return saw.speed.kind === 'variable' ? [saw.speed.min, saw.speed.max] : [Math.min(...saw.speed.steps), Math.max(...saw.speed.steps)]
 }
 
 /** The saw's own speed nearest to `spm`: a step, or the value held within its range. */
 export function settableSpeed(saw: Saw, spm: number): number {
-  if (saw.kind === 'scroll' && saw.speed.kind === 'steps') {
+  if (isPowered(saw) && saw.speed.kind === 'steps') {
     return saw.speed.steps.reduce((best, s) => (Math.abs(s - spm) < Math.abs(best - spm) ? s : best))
   }
   const [min, max] = speedRange(saw)
@@ -99,21 +135,37 @@ export function threadingSeconds(saw: Saw): number {
 }
 const RECHECK = 4 // s to pluck and listen after setting tension; estimate
 
-export type ClampTrouble = { why: 'end' } | { why: 'thin' | 'thick'; limit: number } | { why: 'short'; limit: number }
+export type ClampTrouble = { why: 'end' } | { why: 'thin' | 'thick' | 'short' | 'long'; limit: number }
 
 /** What keeps a blade from being clamped in this saw; undefined when it fits. */
 export function clampTrouble(saw: Saw, blade: Blade): ClampTrouble | undefined {
   if (!saw.ends.includes(blade.end)) return { why: 'end' }
+  if (!isStrung(saw)) return undefined
   // pins hang in hooks, so only plain ends are gripped by their thickness
   if (blade.end === 'plain') {
     if (blade.thickness < saw.clamp[0]) return { why: 'thin', limit: saw.clamp[0] }
     if (blade.thickness > saw.clamp[1]) return { why: 'thick', limit: saw.clamp[1] }
   }
   if (blade.length < saw.span + saw.change.insertion) return { why: 'short', limit: saw.span + saw.change.insertion }
+  // a frame's screw takes up so much and no more
+  if (saw.kind === 'frame' && blade.end !== 'plain' && blade.length > saw.span + saw.change.insertion + TAKE_UP)
+    return { why: 'long', limit: saw.span + saw.change.insertion + TAKE_UP }
   return undefined
+}
+/** Made for this kind of saw, not merely to be held by its clamps: jeweler's blades for frames, scroll blades for machines. */
+export function madeFor(saw: Saw, blade: Pick<Blade, 'end' | 'series'>): boolean {
+  return blade.end !== 'plain' || blade.series.startsWith('jeweler') === (saw.kind === 'frame')
+}
+
+const TAKE_UP = 15 // mm; estimate
+
+const USED = 0.7 // of a hand saw's length in a comfortable stroke; estimate
+/** Length of one stroke, mm: the saw's own, or so much of a hand saw as the arm can use. */
+export function strokeOf(saw: Saw, blade: Pick<Blade, 'length'>): number {
+  return saw.kind === 'hand' ? Math.min(saw.stroke, USED * blade.length) : saw.stroke
 }
 
 /** Height of the stock's lower face above the lower clamp at mid stroke, mm; a bench pin stands mid-span. */
-export function tableHeight(saw: Saw): number {
+export function tableHeight(saw: StrungSaw): number {
   return saw.kind === 'scroll' ? saw.tableHeight : saw.span / 2
 }

@@ -1,1 +1,2 @@
+export * from './item.js'
 export * from './setup.js'

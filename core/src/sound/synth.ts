@@ -1,6 +1,6 @@
 import { E_STEEL, meanWidth, netWidth, type Section } from '../blade/index.js'
 import { seeded } from '../quantity/index.js'
-import { speedRange, type Saw } from '../saw/index.js'
+import { isPowered, speedRange, type Saw, type StrungSaw } from '../saw/index.js'
 import { modePitches } from '../tension/index.js'
 
 export interface PluckSound {
@@ -84,7 +84,7 @@ export function sawSound({ strokes, rate, seed, seconds }: { strokes: number; ra
 
 const FRAME = 28 // N/mm; stiffness of the stand-in's frame, made up
 /** What the stand-in saw's lever does: marks from half a mark on, set so that a middling blade has the saw's usual stress at 3. */
-export function standInStress(saw: Saw, section: Section, mark: number): number {
+export function standInStress(saw: StrungSaw, section: Section, mark: number): number {
   const give = (s: Section) => 1 / FRAME + saw.span / (E_STEEL * s.thickness * meanWidth(s))
   const middling: Section =
     saw.kind === 'frame'
@@ -96,7 +96,7 @@ export function standInStress(saw: Saw, section: Section, mark: number): number 
 /** Strokes a minute of the stand-in saw at a mark of its dial, which is not quite even. */
 export function standInStrokes(saw: Saw, dial: number): number {
   const [min, max] = speedRange(saw)
-  const [a, b] = saw.kind === 'scroll' && saw.speed.kind === 'variable' && saw.speed.dial ? saw.speed.dial : [1, 6]
+  const [a, b] = isPowered(saw) && saw.speed.kind === 'variable' && saw.speed.dial ? saw.speed.dial : [1, 6]
   const u = Math.max(0, Math.min(1, (dial - a) / (b - a)))
   return Math.max(min, Math.min(max, min + (max - min) * (0.8 * u + 0.2 * u * u)))
 }

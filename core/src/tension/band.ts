@@ -1,6 +1,6 @@
 import { tensionFromStress, type Blade } from '../blade/index.js'
-import type { Job } from '../job/index.js'
-import { leverFit, markForStress, sameSection, type Saw } from '../saw/index.js'
+import type { StrungJob } from '../job/index.js'
+import { leverFit, markForStress, sameSection, type StrungSaw } from '../saw/index.js'
 import { biteFloor, bow, bowAllowed, cuttingForce, feedShare, forceForBow, topStress, type StressTop } from '../cut/index.js'
 import { pitchFromStress } from './string.js'
 
@@ -26,7 +26,7 @@ export const UNREACHABLE = 2000
  * to bite at twice the edge radius bows the blade by just what the job allows. Upper edge: least of safe
  * stress, clamp grip and the saw's own pull. Fixed forces, so no circle.
  */
-export function greenBand(job: Job, blade: Blade): GreenBand {
+export function greenBand(job: StrungJob, blade: Blade): GreenBand {
   const bite = 2 * biteFloor(job, blade)
   const push = feedShare(job.wear) * cuttingForce(job, blade, bite)
   const allowed = bowAllowed(job)
@@ -56,7 +56,7 @@ export function greenBand(job: Job, blade: Blade): GreenBand {
 }
 
 /** Sideways movement at mid-span under a thumb's push, mm: the same stress for those who set by feel. Push in N. */
-export function thumbMove(job: Job, blade: Blade, stress: number, push: number): number {
+export function thumbMove(job: StrungJob, blade: Blade, stress: number, push: number): number {
   return bow({ section: blade, span: job.saw.span, tension: tensionFromStress(blade, stress), force: push, direction: 'side' })
 }
 
@@ -67,7 +67,7 @@ export interface GreenMarks {
   guess: boolean
 }
 /** Marks of this saw between which a blade is in the green; undefined while the saw was not heard. */
-export function greenMarks(saw: Saw, blade: Blade, band: GreenBand): GreenMarks | undefined {
+export function greenMarks(saw: StrungSaw, blade: Blade, band: GreenBand): GreenMarks | undefined {
   const fit = leverFit(saw)
   if (!fit || band.empty) return undefined
   const [low, high] = [band.value.low.stress, band.value.high.stress].map((s) => markForStress(fit, blade, s))

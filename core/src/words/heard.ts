@@ -1,8 +1,8 @@
 import { tensionFromStress, type Blade } from '../blade/index.js'
 import { bow, bowAllowed } from '../cut/index.js'
-import type { Job } from '../job/index.js'
+import type { StrungJob } from '../job/index.js'
 import { decimal } from '../quantity/index.js'
-import { leverFit, markForStress, setterOf, stressAtMark, type LeverFit, type Saw, type Setter } from '../saw/index.js'
+import { leverFit, markForStress, setterOf, stressAtMark, type LeverFit, type Setter, type StrungSaw } from '../saw/index.js'
 import { greenMarks, pitchFromStress, type GreenBand, type GreenMarks } from '../tension/index.js'
 import type { NotHeard, StrokesRead } from '../sound/index.js'
 import { lengthWords, plainNote, sizeWords, type Say } from './say.js'
@@ -47,7 +47,7 @@ export function greenMarksWords(m: GreenMarks, setter: Setter): string {
 
 /** What a heard stress means for this cut, what to change, and how it stands. */
 export function heardWords(
-  job: Job,
+  job: StrungJob,
   blade: Blade,
   band: GreenBand,
   stress: number,
@@ -104,7 +104,7 @@ export function frameWords(fit: LeverFit): string {
 }
 
 /** What the marks heard so far are worth, in a sentence or two. */
-export function calibrationWords(saw: Saw, blade: Blade, band: GreenBand, others: readonly Blade[]): string {
+export function calibrationWords(saw: StrungSaw, blade: Blade, band: GreenBand, others: readonly Blade[]): string {
   const fit = leverFit(saw)
   const setter = setterOf(saw)
   if (!fit) return `Nothing heard on this saw yet. Set the ${setterName[setter]}, pluck, and note its mark: two or three do.`

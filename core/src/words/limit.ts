@@ -1,6 +1,7 @@
 import { decimal } from '../quantity/index.js'
-import { reach, type Stock } from '../stock/index.js'
-import type { Job } from '../job/index.js'
+import type { Stock } from '../stock/index.js'
+import { leastTeeth } from '../choose/index.js'
+import { heights, type Job } from '../job/index.js'
 import type { LimitId, Margin, SizeWindow, Collision, WayOut } from '../choose/index.js'
 import { biteWords, capital, lengthWords, roundWords, sizeWords, type Say } from './say.js'
 
@@ -13,6 +14,10 @@ export const limitNames: Record<LimitId, string> = {
   turn: 'Turn',
   hole: 'Starting hole',
   web: 'Web',
+  reach: 'Blade length',
+  depth: 'Depth',
+  access: 'Access',
+  frame: 'Frame',
 }
 
 /** Thickness (or form) of the stock in a few words. */
@@ -29,6 +34,15 @@ export function stockWords(stock: Stock, say: Say): string {
   }
 }
 
+const ceilingWords = {
+  gap: 'its gaps fill',
+  bow: 'it bows past what the finish allows',
+  drift: 'its free end drifts past what the finish allows',
+  motor: 'the motor stalls',
+  hand: 'it wants more push than a hand gives',
+  buckle: 'the pushed plate buckles',
+} as const
+
 /** What a limit asks of this job, as the line under its name in the window. */
 export function limitAsks(id: LimitId, job: Job, window: SizeWindow, say: Say): string {
   const fails = window.limits.find((l) => l.id === id)?.fails.length ?? 0
@@ -41,15 +55,16 @@ export function limitAsks(id: LimitId, job: Job, window: SizeWindow, say: Say): 
     case 'material':
       return none ? 'all suit it' : 'not made for it'
     case 'capacity': {
-      const total = reach(job.stock).total
+      const total = heights(job).total
+      if (failing?.by === 'tilt') return `tilts to ${failing.have}°`
       return all
         ? `${lengthWords(total, say)}; the saw takes ${lengthWords(job.saw.capacity, say)}`
         : `${lengthWords(total, say)} of ${lengthWords(job.saw.stroke, say)} stroke`
     }
     case 'bite':
-      return none ? 'all bite' : failing?.by === 'gap' ? 'gaps fill before it bites' : 'bows before it bites'
+      return none ? 'all bite' : `${ceilingWords[(failing?.by as keyof typeof ceilingWords) ?? 'gap']} first`
     case 'teeth':
-      return `at least ${decimal(failing?.need ?? (job.saw.kind === 'scroll' ? 2 : 1.3), 1)}${none ? ': all have' : ''}`
+      return `at least ${decimal(failing?.need ?? leastTeeth(job), 1)}${none ? ': all have' : ''}`
     case 'turn':
       return job.cut.radius === undefined
         ? 'straight cut'
@@ -62,6 +77,14 @@ export function limitAsks(id: LimitId, job: Job, window: SizeWindow, say: Say): 
         : job.cut.hole === undefined
           ? 'any drill'
           : `${lengthWords(job.cut.hole, say)} drill${none ? ': all pass' : ''}`
+    case 'reach':
+      return none ? 'long enough' : `must come out below`
+    case 'depth':
+      return job.cut.depth === undefined ? 'none asked' : `${lengthWords(job.cut.depth, say)} down${none ? ': all reach' : ''}`
+    case 'access':
+      return job.cut.flush ? 'flush on a face' : none ? 'open' : 'unset plates bind'
+    case 'frame':
+      return none ? 'passes the board' : 'frame meets the board'
     case 'web':
       return job.cut.web === undefined ? 'none asked' : `${lengthWords(job.cut.web, say)} left${none ? ': all leave it' : ''}`
   }
@@ -75,6 +98,7 @@ export function marginWords(m: Margin, job: Job, say: Say): string {
       if (!lacks) return 'These clamps hold it.'
       if (m.by === 'end') return 'Its ends do not fit this saw’s clamps.'
       if (m.by === 'short') return `Too short: this saw needs ${lengthWords(m.inputs.limit!, say)} of blade.`
+      if (m.by === 'long') return `Too long: this frame takes up ${lengthWords(m.inputs.limit!, say)}.`
       return m.by === 'thin'
         ? `Too thin for these clamps, which hold ${lengthWords(m.inputs.limit!, say)} and up.`
         : `Too thick for these clamps, which hold up to ${lengthWords(m.inputs.limit!, say)}.`
@@ -83,9 +107,10 @@ export function marginWords(m: Margin, job: Job, say: Say): string {
         ? `Its teeth are not made for ${job.stock.material.name.toLowerCase()}.`
         : `Its teeth suit ${job.stock.material.name.toLowerCase()}.`
     case 'capacity':
+      if (m.by === 'tilt') return `The cut leans ${decimal(m.need, 1)}°; this saw tilts to ${decimal(m.have, 1)}°.`
       return `The stock stands ${lengthWords(m.need, say)} high; this saw takes ${lengthWords(m.have, say)}.`
     case 'bite': {
-      const why = m.by === 'gap' ? 'its gaps fill' : 'it bows past what the finish allows'
+      const why = ceilingWords[(m.by as keyof typeof ceilingWords) ?? 'gap']
       return lacks
         ? `Must bite ${biteWords(m.need, say)} or it rubs, but ${why} at ${biteWords(m.have, say)}.`
         : `Bites ${biteWords(m.have, say)} before ${why}; it rubs under ${biteWords(m.need, say)}.`
@@ -102,6 +127,21 @@ export function marginWords(m: Margin, job: Job, say: Say): string {
     }
     case 'hole':
       return `Needs a ${lengthWords(m.need, say)} hole; yours is ${lengthWords(m.have, say)}.`
+    case 'reach':
+      return `${lengthWords(m.have, say)} of blade; ${lengthWords(Math.ceil(m.need), say)} ${lacks ? 'is wanted to come out below' : 'comes out below'} at every stroke.`
+    case 'depth':
+      return m.have >= 999 ? 'No back to stop it.' : `Reaches ${lengthWords(m.have, say)} under its back; you need ${lengthWords(m.need, say)}.`
+    case 'access':
+      if (m.by === 'box') return 'It works in its box only.'
+      if (m.by === 'set') return lacks ? `Without set it binds deeper than ${lengthWords(m.have, say)}.` : 'Shallow enough for a plate without set.'
+      return lacks ? 'Its set would score the face, or its handle is in the way.' : 'Lies flat on the face.'
+    case 'frame': {
+      const place = `the edge stands ${lengthWords(m.inputs.behind!, say)} behind the blade`
+      const turned = m.inputs.turned ? `, the blade turned ${m.inputs.turned}°` : ''
+      return lacks
+        ? `The frame, ${lengthWords(m.inputs.depth!, say)} deep, meets the board: ${place}${turned}.`
+        : `The frame passes the board: ${place}${turned}.`
+    }
     case 'web':
       return lacks
         ? `Wants ${lengthWords(m.need, say)} left standing; your web is ${lengthWords(m.have, say)}.`
@@ -144,6 +184,8 @@ export function wayWords(way: WayOut, say: Say): { act: string; cost: string } {
   const to = () => lengthWords(way.to!, say)
   const opens = `${way.opens} blade${way.opens === 1 ? '' : 's'} will do.`
   const words: Record<WayOut['kind'], [string, string]> = {
+    'turn-blade': [`Turn the blade ${way.to ?? 0}° in its frame`, 'Both ends alike; the frame then passes beside the board.'],
+    backing: [`Clamp ${to0(way, to)} of scrap under it`, 'Sawn through with it: it carries the teeth and keeps the lower edge.'],
     pivot: ['Pivot the corners', 'Turn on the spot in the waste, about 5 s a corner.'],
     worked: ['Work the curve', 'Ease the blade round with a little side pressure.'],
     rougher: ['Accept a rougher edge', 'The blade may bow up to 1 mm; more sanding.'],

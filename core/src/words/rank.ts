@@ -27,6 +27,10 @@ export const feedLimitWords: Record<FeedLimit, string> = {
   bow: 'it would bow',
   control: 'your hand could not steer',
   stroke: 'dust could not leave the middle of the cut',
+  drift: 'its free end would drift',
+  motor: 'the motor would stall',
+  hand: 'it would want a heavier hand',
+  buckle: 'the plate would buckle',
 }
 
 /** Why the first stands first. */
@@ -37,20 +41,24 @@ export function firstReasons(r: Ranked, job: Job, say: Say): string {
     good.push(
       r.blade.pattern === 'twisted' ? 'needs no turning' : asked.ratio > 1.15 ? 'turns your curve with room' : 'just turns your curve',
     )
-  if (r.edge.chips) good.push('but chips the underside deeper than the veneer')
+  if (r.edge.chips) good.push(`but chips ${frayWords(r)} deeper than the veneer`)
   else if (r.blade.reverseZone && r.edge.underside < 0.06) good.push('cleans the underside')
+  else if (r.blade.cutsOn && r.edge.tear < 0.04) good.push('leaves the show face clean')
   if (r.edge.cleanUp < 10) good.push('leaves little to clean up')
   const worst = r.margins.filter((m) => m.state === 'near')
   const narrow = worst.length ? ` ${marginWords(worst[0]!, job, say)}` : ''
   return `Feeds ${feedWords(r.feed.value, say)} before ${feedLimitWords[r.feed.limit]}${good.length ? `; ${listWords(good)}` : ''}.${narrow}`
 }
 
+/** The side that frays most. */
+export const frayWords = (v: Verdict): string => (v.edge.frays === 'face' ? 'the upper face' : 'the underside')
+
 /** Which differences mean something to a reader, as [better, worse] words. */
-function tradeWords(t: Trade, say: Say): string {
+function tradeWords(t: Trade, r: Verdict, say: Say): string {
   const better = t.by > 0
   const words: Record<Criterion, string> = {
     edge: better ? 'smoother edge' : 'rougher edge',
-    underside: better ? 'cleaner underside' : t.mine > 0.05 ? `tears ${lengthWords(t.mine, say)} underneath` : 'more fuzz underneath',
+    underside: better ? `cleaner ${r.edge.frays === 'face' ? 'face' : 'underside'}` : t.mine > 0.05 ? `tears ${lengthWords(t.mine, say)} ${r.edge.frays === 'face' ? 'on top' : 'underneath'}` : `more fuzz ${r.edge.frays === 'face' ? 'on top' : 'underneath'}`,
     pace: better ? `faster, ${feedWords(t.mine, say)}` : `slower, ${feedWords(t.mine, say)}`,
     time: better ? `done in ${minutesWords(t.mine)} with clean-up` : `takes ${minutesWords(t.mine)} with clean-up`,
     strength: better ? 'stronger' : 'breaks sooner',
@@ -67,14 +75,14 @@ export function tradesWords(r: Ranked, first: Ranked, say: Say): string {
   const gains = all.gains
     .filter((t) => t.criterion !== 'place')
     .slice(0, 2)
-    .map((t) => tradeWords(t, say))
+    .map((t) => tradeWords(t, r, say))
   const losses = all.losses
     .filter((t) => t.criterion !== 'place')
     .slice(0, 2)
-    .map((t) => tradeWords(t, say))
+    .map((t) => tradeWords(t, r, say))
   const place = [...all.gains, ...all.losses].find((t) => t.criterion === 'place')
   const parts = [gains.length ? `Gains: ${listWords(gains)}.` : '', losses.length ? `Loses: ${listWords(losses)}.` : '']
-  if (place && gains.length + losses.length < 3) parts.push(`Sits ${tradeWords(place, say)} of its window.`)
+  if (place && gains.length + losses.length < 3) parts.push(`Sits ${tradeWords(place, r, say)} of its window.`)
   return parts.filter(Boolean).join(' ') || 'As good as the first for this job.'
 }
 
@@ -132,6 +140,14 @@ export function bogWords(v: Verdict): string {
       return 'Bogs down? Push less, or stroke faster: at this push the blade bows. If that does not help it is dull.'
     case 'stroke':
       return 'Bogs down? Back out and clear the dust; the stock is taller than the stroke.'
+    case 'drift':
+      return 'Bogs down? Push less: the free end drifts before the motor tires. A wider, thicker blade goes faster.'
+    case 'motor':
+      return 'Bogs down? The motor is at its end: push less, fewer teeth, or more orbit.'
+    case 'hand':
+      return 'Goes heavy? Let the teeth do it, or take a coarser saw.'
+    case 'buckle':
+      return 'Jams? A thin plate pushed hard buckles: lighter strokes, or a saw that is pulled.'
     case 'control':
       return 'Bogs down? It should not at the pace you can steer: look for a dull blade.'
   }

@@ -1,5 +1,5 @@
 import { decimal, noteOf, printLength, type LengthUnit } from '../quantity/index.js'
-import { countedTpi, type Blade } from '../blade/index.js'
+import { countedTpi, sizedByTeeth, type Blade } from '../blade/index.js'
 
 /** How the user wants to be spoken to. */
 export interface Say {
@@ -39,7 +39,8 @@ export function noteWords(hz: number): string {
 /** Nearest note alone. */
 export const plainNote = (hz: number): string => noteOf(hz).name
 
-export function sizeWords(blade: Pick<Blade, 'size'>): string {
+export function sizeWords(blade: Pick<Blade, 'size' | 'series'>): string {
+  if (sizedByTeeth(blade)) return `${blade.size} ${blade.series === 'hand' ? 'PPI' : 'TPI'}`
   return /^\d/.test(blade.size) ? `No. ${blade.size}` : blade.size[0]!.toUpperCase() + blade.size.slice(1)
 }
 
@@ -47,6 +48,8 @@ export const tpiWords = (blade: Pick<Blade, 'spacing'>): string => `${Math.round
 
 /** What a user calls this blade. */
 export function bladeWords(blade: Blade, say: Say): string {
+  if (blade.plate) return `${blade.name}, ${sizeWords(blade)}`
+  if (sizedByTeeth(blade)) return `${sizeWords(blade)} ${blade.name.charAt(0).toLowerCase()}${blade.name.slice(1)}`
   return say.naming === 'tpi'
     ? `${tpiWords(blade)} ${blade.name.toLowerCase()}, ${sizeWords(blade)}`
     : `${sizeWords(blade)} ${blade.name.toLowerCase()}`

@@ -1,10 +1,11 @@
 import { decimal } from '../quantity/index.js'
 import { setterOf, type ChangeStep, type StepName } from '../saw/index.js'
 import type { Job } from '../job/index.js'
+import type { OrbitLimit } from '../cut/index.js'
 import type { Caution, Mounting, SetUpItem } from '../setup/index.js'
 import { UNREACHABLE, type GreenBand } from '../tension/index.js'
 import { greenMarksWords } from './heard.js'
-import { lengthWords, listWords, roundWords, noteWords, plainNote, type Say } from './say.js'
+import { capital, lengthWords, listWords, roundWords, noteWords, plainNote, type Say } from './say.js'
 
 /** Notes of a band, low to high; an empty band says which side gives. */
 export function bandWords(band: GreenBand): string {
@@ -31,8 +32,33 @@ const steps: Record<StepName, string> = {
   'flex-frame': 'flex the frame against the bench',
   'slack-screw': 'slacken the screw',
   'turn-screw': 'turn the screw up',
+  'enter-hole': 'lower the blade into the hole',
+  'full-speed': 'bring it to full speed clear of the edge',
 }
 export const stepWords = (s: ChangeStep): string => `${steps[s.do]}${s.tool ? ` (${s.tool})` : ''}`
+
+const orbitWords: Record<OrbitLimit, string> = {
+  none: 'this saw has none',
+  metal: 'metal is cut straight up and down',
+  brittle: 'brittle stock chips under a swinging blade',
+  teeth: 'these teeth must not strike the work on the way back',
+  curve: 'a swinging blade spoils a curve this tight',
+  finish: 'more of it roughens the edge',
+  veneer: 'more of it chips the veneer',
+  full: 'rough straight work takes it all',
+}
+
+/** The three schools against splinters, each with what it leaves on the show face. */
+function splinterWords(item: Extract<SetUpItem, { do: 'splinter' }>, say: Say): string {
+  const left = `about ${lengthWords(Math.round(item.shown * 100) / 100, say)} of tear-out shows`
+  if (item.up === 'either') return `Either face up: ${left}.`
+  const clean = (item.up === 'back') === (item.cutsOn === 'up')
+  const how = item.up === 'show' ? 'Show face **up**' : 'Show face **down**'
+  if (clean || item.cutsOn === 'both') return `${how}, where the teeth enter: ${left}. Mark the line on the ${item.up === 'show' ? 'show face' : 'back'}.`
+  return item.taped
+    ? `${how}, **scored and taped** along the line: ${left}.`
+    : `${how}, where the teeth leave: ${left}. Score and tape it, turn it over, or take teeth that cut ${item.cutsOn === 'up' ? 'down' : 'up'} or both ways.`
+}
 
 /** One set-up item in a sentence; **…** marks what to read first. */
 export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
@@ -46,7 +72,67 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
     case 'teeth':
       return item.stroke === 'down'
         ? 'Teeth **toward you, pointing down**.'
-        : 'Teeth **outward, pointing to the handle**: it cuts on the pull.'
+        : item.stroke === 'away'
+          ? 'Teeth **pointing away from the handle**: it cuts on the push, for work in a vice.'
+          : 'Teeth **outward, pointing to the handle**: it cuts on the pull, and the frame keeps the blade taut.'
+    case 'pins':
+      return `Hook both pins home, then turn the handle up${item.turns ? '; **both ends alike**, or the blade twists' : ''}.`
+    case 'turn-blade':
+      return `Turn the blade **${item.degrees}° in its frame, both ends alike**, so that the frame passes beside the board.`
+    case 'shank':
+      return item.end === 'tang'
+        ? `Push the shank in until it locks, then tug${item.roller ? '; the **roller must touch the back**, a drop of oil on it' : ''}.`
+        : `Seat the shank, tighten its screw, then tug${item.roller ? '; the **roller must touch the back**' : ''}.`
+    case 'jig-teeth':
+      return {
+        up: 'Teeth forward, **pointing up**: it cuts on the up stroke and splinters the upper face.',
+        down: 'Teeth forward, **pointing down**: it cuts on the down stroke; press the base down, it lifts.',
+        both: 'Teeth forward, half of them up and half down: both faces stay clean, the cut is slow.',
+      }[item.cutsOn]
+    case 'splinter':
+      return splinterWords(item, say)
+    case 'orbit':
+      return item.value === item.choice.value
+        ? `**Orbit ${item.value}**: ${orbitWords[item.choice.limit]}.`
+        : `**Orbit ${item.value}**, set by you; ${item.choice.value} is suggested: ${orbitWords[item.choice.limit]}.`
+    case 'tilt':
+      return `Tilt ${job.saw.kind === 'jigsaw' ? 'the base' : 'the table'} **${decimal(item.degrees, 1)}°**${item.mark === undefined ? ' by a bevel gauge' : `, a mark of this saw: check it with a gauge`}; the cut is then **${lengthWords(Math.round(item.height * 10) / 10, say)}** deep.`
+    case 'square-base':
+      return `${item.zero ? '**Check 0° with a square** against the blade, not by the mark. ' : ''}A push in curves leans the edge about ${decimal((Math.abs(item.slope) * 180) / Math.PI, 1)}°.`
+    case 'clamp':
+      return `Clamp close: **no more than ${lengthWords(Math.floor(item.overhang / 10) * 10, say)}** from the support to the cut, or the board springs.`
+    case 'start-base':
+      return 'Base **flat on the work, full speed before it touches**; let it stop before lifting.'
+    case 'offcut':
+      return 'Hold up the offcut to the last: it must not hang on the cut or pinch it.'
+    case 'thick':
+      return `Over an inch: one school stops there. With this blade it goes at ${Math.round(item.load * 100)} % of the motor; expect the lower edge to wander.`
+    case 'vice':
+      return item.strokes === 'pull'
+        ? 'Work flat on a sawing table or low in the vice; saw upright, the handle below.'
+        : 'Work upright in the vice, the cut close to the jaws.'
+    case 'hold-hand':
+      return {
+        hook: `Hold it **in the bench hook**, ${item.strokes === 'push' ? 'against the far stop' : 'against a stop on the near side: the saw pulls it to you'}.`,
+        upright: '**Upright in the vice**, the cut close above the jaws and plumb.',
+        clamped: `**Clamped along the bench**, the cut just past its edge; the clamp takes the ${item.strokes}.`,
+      }[item.how]
+    case 'start-hand':
+      return item.strokes === 'push'
+        ? 'Start on the far corner of a knife line: a few light strokes **drawn back**; or a light push along the thumb. Low angle, then level.'
+        : 'Start at the near corner of a knife line: a few light strokes **pushed**; or a short light pull along the thumb.'
+    case 'strokes':
+      return `**${Math.max(1, Math.round(item.aCut))} strokes a cut** of ${lengthWords(Math.round(item.length / 5) * 5, say)}, about ${Math.max(1, Math.round(item.seconds))} s, letting the teeth do it.`
+    case 'filing':
+      return item.fit.matters < 0.15
+        ? 'Rip or crosscut filing makes no odds at this size.'
+        : item.fit.wrong
+          ? `${capital(item.filing)} teeth ${item.grain} the grain: ${item.grain === 'along' ? 'slower' : 'knife both faces first, it tears'}.`
+          : `${capital(item.filing)} teeth, right ${item.grain} the grain.`
+    case 'under-back':
+      return `Goes down ${lengthWords(item.depth, say)}${item.of === undefined ? ': watch the line, no back stops it' : item.stop ? `: **set its back as the stop**` : `; ${lengthWords(item.of, say)} under the back. A strip clamped to the plate makes a stop`}.`
+    case 'flush':
+      return 'Plate flat on the face, a finger on it; leave a shaving for the plane.'
     case 'both-ends-free':
       return 'Either way up: it cuts all round.'
     case 'reverse': {
@@ -85,6 +171,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
     case 'backing':
       return 'Thin stock: tape it to a **scrap backing** so it cannot flex into the slot.'
     case 'face':
+      if (job.saw.kind === 'hand') return item.up === 'either' ? 'Knife the line on every face.' : 'Show face **toward you**: the teeth fray where they leave.'
       return item.up === 'either' ? 'Better face up.' : 'Show face **up**: the down stroke frays underneath.'
     case 'lubricate':
       return item.what === 'wax'
@@ -119,6 +206,11 @@ export const cautionWords: Record<Caution, string> = {
   'hot-edge': 'The edge melts before it smells: go slowly.',
   zinc: 'Zinc coating: no heating, no breathing its dust.',
   'titanium-fire': 'Titanium dust burns: clear it away, no sparks nearby.',
+  'base-flat': 'Both hands on the saw, cord behind, nothing below the line that must not be cut; clear what falls.',
+  kicks: 'A blade pinched in a turn kicks. A lock-on switch is for long cuts only, if at all.',
+  hidden: 'In floors, walls or old furniture look first for wires, pipes, nails and old paint.',
+  alike: 'Both ends of the blade turned alike; slacken before taking it out.',
+  thumb: 'Thumb beside the line only until the cut has started; a sharp saw wants no force.',
   wet: 'Keep water away from motor and plug.',
 }
 
@@ -129,5 +221,6 @@ export const mountingWords: Record<Mounting, string> = {
   tension: 'Plucked: in the green',
   square: 'Square to the table',
   'hold-down': 'Hold-down just touching',
+  orbit: 'Orbit and speed set',
   trial: 'Trial cut, both faces looked at',
 }

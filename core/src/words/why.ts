@@ -1,7 +1,7 @@
 import { decimal } from '../quantity/index.js'
 import { meanSpacing, startingHole } from '../blade/index.js'
-import { reach } from '../stock/index.js'
-import type { Job } from '../job/index.js'
+import { strokeOf } from '../saw/index.js'
+import { heights, isStrungJob, type Job } from '../job/index.js'
 import { greenBand } from '../tension/index.js'
 import { leastWeb, type Verdict } from '../choose/index.js'
 import { biteWords, feedWords, lengthWords, minutesWords, roundWords, type Say } from './say.js'
@@ -35,7 +35,7 @@ export const jobRules = {
   pivot: { name: 'Turning on the spot', formula: 'pocket radius = ½√(w² + k²)', source: 'Geometry.' },
   feed: {
     name: 'Steady feed',
-    formula: 'least of gaps (h ≤ A ÷ rH), bow (push within the bow allowed) and control (v = √(2eR) ÷ τ)',
+    formula: 'least of gaps (h ≤ A ÷ rH), push (within the bow, drift or hand allowed) and control (v = √(2eR) ÷ τ)',
     source: 'Gap and force: Koch, Kienzle. Control: estimate.',
   },
   bite: {
@@ -161,12 +161,19 @@ export interface Why {
   also?: string
 }
 
+const holdNames: Record<Job['saw']['kind'], string> = {
+  scroll: 'bow allows',
+  frame: 'bow allows',
+  jigsaw: 'drift, motor and push allow',
+  hand: 'hand and plate allow',
+}
+
 /** The answer to “why?” for one figure of a verdict: rule, this job's figure and the inputs it came from. */
 export function explain(rule: JobRule, job: Job, v: Verdict, say: Say, also?: string): Why {
   const mm = (x: number) => lengthWords(x, say)
   const { blade, feed } = v
   const { material } = job.stock
-  const height = reach(job.stock)
+  const height = heights(job)
   const blade3 = [
     { name: 'width w', value: mm(blade.width) },
     { name: 'thickness t', value: mm(blade.thickness) },
@@ -201,7 +208,7 @@ export function explain(rule: JobRule, job: Job, v: Verdict, say: Say, also?: st
     case 'feed':
       return why(`${feedWords(feed.value, say)}: any faster and ${feedLimitWords[feed.limit]}.`, [
         { name: 'gaps allow', value: feedWords(feed.inputs.gap, say) },
-        { name: 'bow allows', value: feedWords(feed.inputs.bow, say) },
+        { name: holdNames[job.saw.kind], value: feedWords(feed.inputs.held, say) },
         { name: 'hand allows', value: feedWords(feed.inputs.control, say) },
         ...(feed.inputs.stroke === undefined ? [] : [{ name: 'tall stock allows', value: feedWords(feed.inputs.stroke, say) }]),
         strokes,
@@ -213,7 +220,7 @@ export function explain(rule: JobRule, job: Job, v: Verdict, say: Say, also?: st
         { name: 'feed', value: feedWords(feed.value, say) },
         strokes,
         spacing,
-        { name: 'stroke s', value: mm(job.saw.stroke) },
+        { name: 'stroke s', value: mm(strokeOf(job.saw, blade)) },
         tall,
       ])
     case 'teeth':
@@ -229,7 +236,7 @@ export function explain(rule: JobRule, job: Job, v: Verdict, say: Say, also?: st
         'An estimate of order, not of thousandths.',
       )
     case 'underside':
-      return why(`About ${mm(v.edge.underside)} underneath${v.edge.chips ? ', deeper than the face veneer: it will not sand out' : ''}.`, [
+      return why(`About ${mm(v.edge.tear)} ${v.edge.frays === 'face' ? 'on top' : 'underneath'}${v.edge.chips ? ', deeper than the face veneer: it will not sand out' : ''}.`, [
         { name: 'bite h', value: biteWords(feed.bite, say) },
         ...(material.veneer === undefined ? [] : [{ name: 'veneer', value: mm(material.veneer) }]),
       ])
@@ -268,6 +275,7 @@ export function explain(rule: JobRule, job: Job, v: Verdict, say: Say, also?: st
     case 'band':
     case 'pitch':
     case 'feel': {
+      if (!isStrungJob(job)) return why('This saw does not pull its blade taut.', [], undefined)
       const band = greenBand(job, blade)
       return why(
         band.empty

@@ -1,0 +1,36 @@
+import { meanSpacing, type Blade } from '../blade/index.js'
+import type { Job } from '../job/index.js'
+
+/** Below the first spacing filing makes no odds, above the second all the difference, mm; estimates of trade habit. */
+const FINE = 1.4
+const COARSE = 3.2
+const TEARS = 1.2 // rip teeth across the grain tear so much more
+const SLOWS = 0.5 // crosscut teeth along it need so much more force
+
+export interface FilingFit {
+  /** of its filing against the grain: 0 no odds … 1 all the difference */
+  matters: number
+  wrong: boolean
+  /** times the tear-out and the cutting force of the right filing */
+  tear: number
+  force: number
+}
+
+/**
+ * How far rip or crosscut filing matters for this saw and this cut: rip teeth chisel along the grain, crosscut teeth
+ * knife across it, and fine teeth forgive the difference. Nothing for saws without filing or cuts without grain.
+ */
+export function filingFit(job: Pick<Job, 'cut'>, blade: Blade): FilingFit {
+  const matters = Math.min(1, Math.max(0, (meanSpacing(blade) - FINE) / (COARSE - FINE)))
+  const { filing } = blade.plate ?? {}
+  const { grain } = job.cut
+  const wrong = filing !== undefined && filing !== 'hybrid' && grain !== undefined && (filing === 'rip') !== (grain === 'along')
+  const half = filing === 'hybrid' ? 0.4 : 0 // a hybrid is a little wrong both ways
+  const share = matters * (wrong ? 1 : half)
+  return {
+    matters,
+    wrong,
+    tear: grain === 'across' ? 1 + TEARS * share : 1,
+    force: grain === 'along' ? 1 + SLOWS * share : 1,
+  }
+}

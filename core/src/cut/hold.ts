@@ -1,0 +1,93 @@
+import { E_STEEL, tensionFromStress, type Blade } from '../blade/index.js'
+import { heights, isStrungJob, type Finish, type Job } from '../job/index.js'
+import type { HandSaws, Jigsaw } from '../saw/index.js'
+import { cuttingForce, feedShare } from './bite.js'
+import { forceForBow } from './bow.js'
+import { handShare } from './orbit.js'
+import { stressInUse } from './stress.js'
+
+/** What gives first when the work is fed harder. */
+export type HoldLimit = 'bow' | 'drift' | 'motor' | 'hand' | 'buckle'
+export interface Hold {
+  /** most the work may be fed with, N */
+  push: number
+  limit: HoldLimit
+}
+
+/** Share of the feed force that goes sideways in a curve; estimate. */
+export const SIDE = 0.25
+
+/** Bow the job allows in the feed direction, mm (reference: 0.35 careful scroll work, 1 rough and straight, 1.2 a hand frame). */
+export function bowAllowed(job: Pick<Job, 'saw' | 'cut'>): number {
+  if (job.saw.kind === 'frame') return 1.2
+  return { careful: 0.35, ordinary: 0.6, rough: 1 }[job.cut.finish]
+}
+
+/** How far the free end may leave the upper face's line, mm; estimates. */
+const DRIFT: Record<Finish, number> = { careful: 0.5, ordinary: 1, rough: 2 }
+const ARM = 45 // N an arm pushes a machine with and still steers; estimate
+/** Weight of hand and saw on the teeth, N: light strokes follow the line; estimates. */
+const LIGHT: Record<Finish, number> = { careful: 14, ordinary: 20, rough: 30 }
+
+/** Depth of the stock's far face below the clamp that holds a jigsaw's blade, at mid stroke, mm. */
+export function reachBelow(job: Pick<Job, 'stock' | 'cut'>, saw: Jigsaw): number {
+  return saw.clampHeight + heights(job).total
+}
+
+/**
+ * Sideways drift of a blade held at its upper end only, mm: δ = Fℓ³/3EI, I = w·t³/12, the force at depth ℓ; nearer the
+ * clamp, at depth z, Fz²(3ℓ − z)/6EI.
+ * @param section mm; force N; reach ℓ mm; at: depth z looked at, mm
+ * @returns mm. Source: cantilever, Roark
+ */
+export function drift(section: Pick<Blade, 'width' | 'thickness'>, force: number, reach: number, at = reach): number {
+  const { width: w, thickness: t } = section
+  return (force * at ** 2 * (3 * reach - at)) / (6 * E_STEEL * ((w * t ** 3) / 12))
+}
+
+/** Thrust at which an unbacked plate pushed from its heel buckles, N: Euler, one end held, over the free half of a stroke. */
+export function bucklingThrust(blade: Pick<Blade, 'width' | 'thickness' | 'length'>): number {
+  const { width: w, thickness: t, length: L } = blade
+  return (Math.PI ** 2 * E_STEEL * ((w * t ** 3) / 12)) / L ** 2
+}
+
+function jigsawHold(job: Job, saw: Jigsaw, blade: Blade): Hold {
+  const sideways = DRIFT[job.cut.finish] / drift(blade, SIDE, reachBelow(job, saw))
+  return least([
+    { push: sideways, limit: 'drift' },
+    { push: feedShare(job.wear) * saw.pull, limit: 'motor' },
+    { push: ARM / handShare(job, blade), limit: 'hand' },
+  ])
+}
+
+function handHold(job: Job, _saw: HandSaws, blade: Blade): Hold {
+  const free = blade.plate?.strokes === 'pull' || blade.plate?.depth !== undefined
+  return least([
+    { push: LIGHT[job.cut.finish], limit: 'hand' },
+    { push: free ? Infinity : (feedShare(job.wear) * bucklingThrust(blade)) / BUCKLE_SAFE, limit: 'buckle' },
+  ])
+}
+const BUCKLE_SAFE = 2 // against kinking a plate; estimate
+
+const least = (holds: Hold[]): Hold => holds.reduce((a, b) => (b.push < a.push ? b : a))
+
+/** How hard the work may be fed with this blade in this saw, and what gives first beyond: each saw holds its blade in its own way. */
+export function hold(job: Job, blade: Blade): Hold {
+  if (isStrungJob(job)) {
+    const tension = tensionFromStress(blade, stressInUse(job, blade))
+    return {
+      push: forceForBow({ section: blade, span: job.saw.span, tension, deflection: bowAllowed(job), direction: 'feed' }),
+      limit: 'bow',
+    }
+  }
+  return job.saw.kind === 'jigsaw' ? jigsawHold(job, job.saw, blade) : handHold(job, job.saw as HandSaws, blade)
+}
+
+/** Sideways drift at the far face when the work is fed with `push` N, mm; 0 where both ends are held. */
+export function driftAt(job: Job, blade: Blade, push: number): number {
+  return job.saw.kind === 'jigsaw' ? drift(blade, SIDE * push, reachBelow(job, job.saw)) : 0
+}
+/** Share of the cutting force that reaches the motor at a bite, of what it pulls; 0 for a hand. */
+export function motorLoad(job: Job, blade: Blade, bite: number): number {
+  return job.saw.kind === 'jigsaw' ? cuttingForce(job, blade, bite) / job.saw.pull : 0
+}

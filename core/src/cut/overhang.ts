@@ -1,0 +1,30 @@
+import type { Material } from '../stock/index.js'
+
+/**
+ * Stiffness along the board, MPa. Wood: 10 GPa at 600 kg/m³ and with density (Wood Handbook's order), two thirds of it
+ * in ply, a quarter in boards of chips and fibres; plastics 3 GPa; metals by their kind. Estimates.
+ */
+export function youngs(material: Pick<Material, 'cuts' | 'density' | 'hatch'>): number {
+  switch (material.cuts) {
+    case 'wood':
+      return 10_000 * (material.density / 600) * ({ layers: 0.65, chips: 0.25 }[material.hatch as string] ?? 1)
+    case 'metal':
+      return material.density < 4000 ? 70_000 : 110_000
+    case 'steel':
+      return 200_000
+    case 'ceramic':
+      return 50_000
+    default:
+      return 3000
+  }
+}
+
+/** How far the free end of an overhang springs, mm: F·a³/3EI, I = b·H³/12. Force N, lengths mm, E MPa. */
+export function spring(force: number, overhang: number, width: number, thickness: number, E: number): number {
+  return (force * overhang ** 3) / (3 * E * ((width * thickness ** 3) / 12))
+}
+
+/** Longest overhang that springs no more than `allowed`, mm; the inverse of spring. */
+export function overhangFor(allowed: number, force: number, width: number, thickness: number, E: number): number {
+  return Math.cbrt((allowed * 3 * E * ((width * thickness ** 3) / 12)) / force)
+}

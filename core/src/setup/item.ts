@@ -1,0 +1,72 @@
+import type { Blade } from '../blade/index.js'
+import type { FilingFit, OrbitChoice, ReverseSetting, SpeedBand } from '../cut/index.js'
+import type { Drill } from '../quantity/index.js'
+import type { ChangeStep } from '../saw/index.js'
+import type { GreenBand, GreenMarks } from '../tension/index.js'
+
+/** One thing to do, as data; words are made from it elsewhere. Forces N, lengths mm, angles degrees. */
+export type SetUpItem =
+  | { do: 'isolate'; powered: boolean }
+  | { do: 'clean-ends' }
+  | { do: 'insert'; depth: number; tool?: string }
+  | { do: 'pins'; turns: boolean }
+  | { do: 'shank'; end: 'tang' | 'screw-shank'; roller: boolean }
+  | { do: 'teeth'; stroke: 'down' | 'pull' | 'away' }
+  | { do: 'jig-teeth'; cutsOn: 'up' | 'down' | 'both' }
+  | { do: 'reverse'; setting: ReverseSetting }
+  | { do: 'both-ends-free' }
+  | { do: 'turn-blade'; degrees: number }
+  | { do: 'tension'; band: GreenBand; stress: number; push: number; move: number; marks?: GreenMarks }
+  | { do: 'retension'; steps: ChangeStep[]; returns: boolean }
+  | { do: 'orbit'; choice: OrbitChoice; value: number }
+  | { do: 'speed'; band: SpeedBand; marks?: [number, number] }
+  | { do: 'drill'; drill: Drill; needs: number }
+  | { do: 'enter-edge' }
+  | { do: 'hold-down' }
+  | { do: 'pin'; thickness: number }
+  | { do: 'vice'; strokes: 'push' | 'pull' }
+  | { do: 'backing' }
+  | { do: 'face'; up: 'show' | 'either' | 'back' }
+  | { do: 'splinter'; up: 'show' | 'back' | 'either'; cutsOn: Blade['cutsOn']; shown: number; taped: boolean }
+  | { do: 'lubricate'; what: 'wax' | 'wet' }
+  | { do: 'tape' }
+  | { do: 'tall'; stroke: number; height: number }
+  | { do: 'thick'; thickness: number; load: number }
+  | { do: 'square'; slope: number }
+  | { do: 'square-base'; slope: number; zero: boolean }
+  | { do: 'tilt'; degrees: number; height: number; mark?: number }
+  | { do: 'clamp'; overhang: number }
+  | { do: 'offcut' }
+  | { do: 'start-base' }
+  | { do: 'strokes'; length: number; aCut: number; seconds: number }
+  | { do: 'filing'; fit: FilingFit; filing: 'rip' | 'crosscut' | 'hybrid'; grain: 'along' | 'across' }
+  | { do: 'under-back'; depth: number; of?: number; stop: boolean }
+  | { do: 'start-hand'; strokes: 'push' | 'pull' }
+  | { do: 'hold-hand'; how: 'hook' | 'upright' | 'clamped'; strokes: 'push' | 'pull' }
+  | { do: 'flush' }
+  | { do: 'trial' }
+
+export type Caution =
+  | 'eyes'
+  | 'ears'
+  | 'fingers'
+  | 'hot'
+  | 'manual'
+  | 'hair'
+  | 'dust'
+  | 'dust-irritant'
+  | 'dust-toxic'
+  | 'dust-composite'
+  | 'silica'
+  | 'metal'
+  | 'sharp'
+  | 'fumes-pvc'
+  | 'hot-edge'
+  | 'zinc'
+  | 'titanium-fire'
+  | 'wet'
+  | 'base-flat'
+  | 'kicks'
+  | 'hidden'
+  | 'alike'
+  | 'thumb'

@@ -15,8 +15,21 @@ await build({
   logLevel: 'silent',
   build: { outDir, target: 'es2022', lib: { entry: 'core/src/index.ts', formats: ['es'], fileName: () => 'core.mjs' } },
 })
-const { bladeById, blades, collision, greenBand, makeJob, materials, rankBlades, saws, schoolPicks, setUp, sizeWindow, waysOut } =
-  (await import(/* @vite-ignore */ pathToFileURL(join(outDir, 'core.mjs')).href)) as typeof import('../core/src/index.js')
+const {
+  bladeById,
+  blades,
+  collision,
+  greenBand,
+  isStrungJob,
+  makeJob,
+  materials,
+  rankBlades,
+  saws,
+  schoolPicks,
+  setUp,
+  sizeWindow,
+  waysOut,
+} = (await import(/* @vite-ignore */ pathToFileURL(join(outDir, 'core.mjs')).href)) as typeof import('../core/src/index.js')
 
 const port = 4188
 const at = (xs: number[], p: number) => [...xs].sort((a, b) => a - b)[Math.min(xs.length - 1, Math.floor(p * xs.length))]!
@@ -76,7 +89,7 @@ function computing() {
     const window = sizeWindow(job, blade.group)
     collision(window)
     schoolPicks(job, ranked, 'any')
-    greenBand(job, blade)
+    if (isStrungJob(job)) greenBand(job, blade)
     setUp(job, blade)
     if (!ranked.length) waysOut(job, saws.slice(0, 3))
   }

@@ -36,7 +36,7 @@ test('a backup restores exactly; a damaged, foreign, older or newer one is refus
 
   await give(page, 'Restore from a backup', 'good.gz', backup)
   await page.getByRole('button', { name: 'Replace and restore' }).click()
-  await expect(page.getByText('Restored: 5 jobs, 15 cuts.')).toBeVisible()
+  await expect(page.getByText('Restored: 8 jobs, 15 cuts.')).toBeVisible()
   await page.reload()
   const again = JSON.parse(gunzipSync(await take(page, 'Save a backup')).toString()) as typeof parsed
   expect(again.tables).toEqual(parsed.tables)
@@ -71,11 +71,11 @@ test('drawer and log go out and in as CSV, a ticket as JSON; bad lines are named
   await page.getByRole('link', { name: 'Jobs' }).click()
   const ticket = (await take(page, 'Save Curlew pendant as a file')).toString()
   await give(page, 'Open a ticket file', 'x.ticket.json', ticket)
-  await expect(page.getByRole('heading', { name: '6 jobs, side by side' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: '9 jobs, side by side' })).toBeVisible()
   await give(page, 'Open a ticket file', 'bad.ticket.json', ticket.replace('"thickness": 0.8', '"thickness": -1'))
   await expect(page.getByText(/bad\.ticket\.json: The ticket does not hold together: .*thickness/)).toBeVisible()
   await page.getByRole('button', { name: 'Duplicate Tide dial' }).click()
-  await expect(page.getByRole('heading', { name: '7 jobs, side by side' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: '10 jobs, side by side' })).toBeVisible()
 })
 
 test('two tabs follow each other, and never overwrite each other silently', async ({ page, context }) => {

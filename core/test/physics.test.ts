@@ -210,7 +210,8 @@ describe('blades as data', () => {
     for (const b of blades) {
       const teeth = toothLayout(b)
       for (let i = 1; i < teeth.length; i++) expect(teeth[i]!.tip - teeth[i - 1]!.tip).toBeCloseTo(b.spacing[i % b.spacing.length]!, 9)
-      if (b.pattern !== 'both-way') expect(teeth.every((t) => t.points < 0 === t.tip <= b.reverseZone)).toBe(true)
+      if (b.pattern !== 'both-way' && b.cutsOn !== 'up') expect(teeth.every((t) => t.points < 0 === t.tip <= b.reverseZone)).toBe(true)
+      if (b.cutsOn === 'up') expect(teeth.every((t) => t.points === -1)).toBe(true)
     }
   })
   it('takes a caliper’s word, and refuses nonsense', () => {

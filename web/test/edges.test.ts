@@ -55,7 +55,15 @@ const jobs: fc.Arbitrary<Job> = fc
       turn: fc.constantFrom('flowing' as const, 'worked' as const, 'pivot' as const),
       line: fc.constantFrom('leave' as const, 'split' as const, 'take' as const),
       openings: fc.nat(200),
+      bevel: fc.constantFrom(undefined, 15),
+      up: fc.constantFrom(undefined, 'show' as const),
+      taped: fc.constantFrom(undefined, true),
+      grain: fc.constantFrom(undefined, 'along' as const),
+      depth: fc.option(mm(1, 90), { nil: undefined }),
+      lie: fc.constantFrom(undefined, { behind: 150, beside: 40 }),
     }),
+    orbit: fc.constantFrom(undefined, 2),
+    turned: fc.constantFrom(undefined, 45),
   })
   .map((parts) => makeJob(parts))
 const tickets: fc.Arbitrary<Ticket> = fc.record({

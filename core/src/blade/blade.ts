@@ -4,7 +4,8 @@ import frames from './data/frames.json' with { type: 'json' }
 import hand from './data/hand.json' with { type: 'json' }
 import jigsaw from './data/jigsaw.json' with { type: 'json' }
 
-export type Pattern = 'standard' | 'skip' | 'double' | 'reverse' | 'reverse-skip' | 'mixed' | 'both-way' | 'ground' | 'twisted' | 'grit' | 'abrasive'
+export type Pattern =
+  'standard' | 'skip' | 'double' | 'reverse' | 'reverse-skip' | 'mixed' | 'both-way' | 'ground' | 'twisted' | 'grit' | 'abrasive'
 /** What the saw holds it by: clamped plain ends, cross pins, a jigsaw's shank, or a hand saw's own handle. */
 export type BladeEnd = 'plain' | 'pin' | 'coping-pin' | 'bow-pin' | 'tang' | 'screw-shank' | 'handle'
 export type Steel = 'carbon' | 'high-speed' | 'bimetal' | 'carbide'
@@ -140,7 +141,8 @@ export const sizedByTeeth = (blade: Pick<Blade, 'series'>): boolean => BY_TEETH.
 /** Size numbers of a series in order, over all its groups (a group may skip some). */
 function axis(series: string): string[] {
   const sizes = new Map<string, number>()
-  for (const g of groups) if (g.series === series) for (const r of g.rows) if (!sizes.has(r.size)) sizes.set(r.size, BY_TEETH.has(series) ? 1 / r.tpi : r.w)
+  for (const g of groups)
+    if (g.series === series) for (const r of g.rows) if (!sizes.has(r.size)) sizes.set(r.size, BY_TEETH.has(series) ? 1 / r.tpi : r.w)
   return [...sizes].sort((a, b) => a[1] - b[1]).map(([size]) => size)
 }
 const axes = new Map([...new Set(groups.map((g) => g.series))].map((s) => [s, axis(s)]))

@@ -54,13 +54,13 @@ export interface Tooth {
 
 /**
  * Every tooth of the blade from its lower end up, as drawn and as counted: pattern spacing throughout,
- * upward teeth in the reverse zone, alternating on both-way blades.
+ * upward teeth in the reverse zone or throughout, alternating on both-way blades.
  */
 export function toothLayout(blade: Blade): Tooth[] {
   const teeth: Tooth[] = []
   let z = blade.spacing[0]!
   for (let i = 0; z < blade.length; i++) {
-    const up = blade.pattern === 'both-way' ? i % 2 === 1 : z <= blade.reverseZone
+    const up = blade.pattern === 'both-way' ? i % 2 === 1 : blade.cutsOn === 'up' || z <= blade.reverseZone
     teeth.push({ tip: z, points: up ? -1 : 1 })
     z += blade.spacing[(i + 1) % blade.spacing.length]!
   }

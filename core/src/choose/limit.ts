@@ -204,7 +204,11 @@ export const limitsOf = (saw: Pick<Saw, 'kind'>): readonly Limit[] => byKind[saw
 /** Whether the blade can be clamped at all and is made for the stock: what no change of the cut will alter. */
 export const usable = (job: Job, blade: Blade): boolean => end.test(job, blade)!.ratio >= 1 && material.test(job, blade)!.ratio >= 1
 
-const byId = new Map(Object.values(byKind).flat().map((l) => [l.id, l] as const))
+const byId = new Map(
+  Object.values(byKind)
+    .flat()
+    .map((l) => [l.id, l] as const),
+)
 export const limitById = (id: LimitId): Limit => byId.get(id)!
 
 /** Every limit the job asks, for one blade. */

@@ -66,10 +66,11 @@ const clamp = (x: number) => Math.min(1, Math.max(0, x))
 export function weights(job: Pick<Job, 'pace' | 'cut' | 'saw'>): Record<Criterion, number> {
   const x = job.pace
   // on a table the underside of a piece that shows one face matters half; elsewhere what is weighed is the face that shows
+  const rough = job.cut.finish === 'rough' ? 0.4 : 1
   const both = job.cut.shows === 'both' || !isStrung(job.saw) ? 1 : 0.5
   return {
-    edge: 0.5 + 2.5 * (1 - x),
-    underside: both * (0.6 + 2 * (1 - x)),
+    edge: rough * (0.5 + 2.5 * (1 - x)),
+    underside: rough * both * (0.6 + 2 * (1 - x)),
     pace: 0.4 + 2.6 * x,
     time: 0.6 + 2.4 * x,
     strength: 0.6 + 1.8 * x,
@@ -126,7 +127,11 @@ const POOR: Record<Job['saw']['kind'], { ridge: number; tear: number; feed: numb
   hand: { ridge: 0.15, tear: 0.25, feed: 2 },
 }
 
-function utilities(v: Verdict, job: Pick<Job, 'pace' | 'saw'>, best: { time: number; strength: number; kerf: number }): Record<Criterion, number> {
+function utilities(
+  v: Verdict,
+  job: Pick<Job, 'pace' | 'saw'>,
+  best: { time: number; strength: number; kerf: number },
+): Record<Criterion, number> {
   const poor = POOR[job.saw.kind]
   const { pace } = job
   const trouble = v.speed.trouble || v.feed.rubs ? 0.6 : 1

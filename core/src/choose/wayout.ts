@@ -80,7 +80,8 @@ export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[]
     if (cut.turn === 'flowing') offer('worked', withCut({ turn: 'worked' }))
     if (cut.turn !== 'pivot') offer('pivot', withCut({ turn: 'pivot' }))
   }
-  if (stops.includes('teeth') && isPowered(job.saw) && heights(job).total < THIN) offer('backing', withCut({ backing: SCRAP }), { to: SCRAP })
+  if (stops.includes('teeth') && isPowered(job.saw) && heights(job).total < THIN)
+    offer('backing', withCut({ backing: SCRAP }), { to: SCRAP })
   if (cut.finish !== 'rough') offer('rougher', withCut({ finish: 'rough' }))
   if (job.wear > 0) offer('fresh-blade', { ...job, wear: 0 })
   if (stops.includes('hole') && cut.hole !== undefined) {
@@ -115,7 +116,8 @@ export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[]
     if (thickness) offer('thinner', { ...job, stock: { ...stock, thickness } }, { from: stock.thickness, to: thickness })
   }
   // stress and strokes a minute belong to the saw they were set on
-  for (const saw of saws) if (saw.id !== job.saw.id) offer('saw', { ...job, saw, stress: undefined, spm: undefined, orbit: undefined }, { saw })
+  for (const saw of saws)
+    if (saw.id !== job.saw.id) offer('saw', { ...job, saw, stress: undefined, spm: undefined, orbit: undefined }, { saw })
   return ways
 }
 const up = (x: number) => Math.ceil(x * 10) / 10

@@ -34,7 +34,14 @@ export function gapBite(job: Job, blade: Blade): number {
 /** Kienzle's cutting force F = K·h^(1−m)·k·max(N,1), N, raised by a dull edge (estimate: 1.6 times when dull) and by the wrong filing. */
 export function cuttingForce(job: Pick<Job, 'stock' | 'cut' | 'wear'>, blade: Blade, bite: number): number {
   const { K, m } = job.stock.material
-  return K * bite ** (1 - m) * blade.kerf * Math.max(teethInWork(heights(job).longest, blade), 1) * (1 + 0.6 * job.wear) * filingFit(job, blade).force
+  return (
+    K *
+    bite ** (1 - m) *
+    blade.kerf *
+    Math.max(teethInWork(heights(job).longest, blade), 1) *
+    (1 + 0.6 * job.wear) *
+    filingFit(job, blade).force
+  )
 }
 
 /** Share of the cutting force that the hand must push: a half when sharp (reference), more as it dulls (estimate). */

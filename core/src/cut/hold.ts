@@ -1,6 +1,6 @@
 import { E_STEEL, tensionFromStress, type Blade } from '../blade/index.js'
 import { heights, isStrungJob, type Finish, type Job } from '../job/index.js'
-import type { HandSaws, Jigsaw } from '../saw/index.js'
+import type { Jigsaw } from '../saw/index.js'
 import { cuttingForce, feedShare } from './bite.js'
 import { forceForBow } from './bow.js'
 import { handShare } from './orbit.js'
@@ -60,7 +60,7 @@ function jigsawHold(job: Job, saw: Jigsaw, blade: Blade): Hold {
   ])
 }
 
-function handHold(job: Job, _saw: HandSaws, blade: Blade): Hold {
+function handHold(job: Job, blade: Blade): Hold {
   const free = blade.plate?.strokes === 'pull' || blade.plate?.depth !== undefined
   return least([
     { push: LIGHT[job.cut.finish], limit: 'hand' },
@@ -80,7 +80,7 @@ export function hold(job: Job, blade: Blade): Hold {
       limit: 'bow',
     }
   }
-  return job.saw.kind === 'jigsaw' ? jigsawHold(job, job.saw, blade) : handHold(job, job.saw as HandSaws, blade)
+  return job.saw.kind === 'jigsaw' ? jigsawHold(job, job.saw, blade) : handHold(job, blade)
 }
 
 /** Sideways drift at the far face when the work is fed with `push` N, mm; 0 where both ends are held. */

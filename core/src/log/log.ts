@@ -27,7 +27,7 @@ export interface LogEntry {
   blade: Blade
   model: number
   /** what was foretold: feed mm/s, strokes a minute, stress MPa, total time s */
-  foretold: { feed: number; spm: number; stress: number; seconds: number }
+  foretold: { feed: number; spm: number; stress?: number; seconds: number }
   /** what was heard at the saw before the cut: MPa, strokes a minute, their doubt, and when */
   heard?: { stress?: HeardValue; spm?: HeardValue }
   /** what came of it */

@@ -1,8 +1,9 @@
 import { startingHole, tensionFromStress, type Blade } from '../blade/index.js'
 import { nextDrill, type DrillSeries } from '../quantity/index.js'
-import { dialMark, isPowered, strokeOf, tableHeight, type HandSaws, type Jigsaw, type StrungSaw } from '../saw/index.js'
+import { dialMark, isPowered, strokeOf, tableHeight, type Jigsaw, type StrungSaw } from '../saw/index.js'
 import { heights, isStrungJob, type Job, type StrungJob } from '../job/index.js'
 import {
+  bentShape,
   bevelSlope,
   bow,
   drift,
@@ -46,9 +47,31 @@ const LEANS = 40 // N of saw and hands on the board's free end; estimate
 const STRIP = 100 // mm of board that carries it; estimate
 
 /** Stretch of the blade the stock covers at mid stroke, from the lower clamp, mm. A bench pin stands at mid-span. */
-export function stockOnBlade(job: StrungJob): { from: number; to: number } {
+function stockInSpan(job: StrungJob): { from: number; to: number } {
   const from = tableHeight(job.saw)
   return { from, to: Math.min(from + heights(job).total, job.saw.span - 1) }
+}
+/** Stretch of the blade the stock covers at mid stroke, mm above the blade's lower end; a hand saw is taken at its middle. */
+export function stockOnBlade(job: Job, blade: Blade): { from: number; to: number } {
+  const H = heights(job).total
+  if (isStrungJob(job)) {
+    const { from, to } = stockInSpan(job)
+    return { from: from + job.saw.change.insertion, to: to + job.saw.change.insertion }
+  }
+  const top = job.saw.kind === 'jigsaw' ? blade.length - job.saw.clampHeight : (blade.length + H) / 2
+  return { from: top - H, to: top }
+}
+/** Shape of a strung blade under the push of its steady feed, mm, over the height above its lower end. */
+export function bowShape(job: StrungJob, blade: Blade, setup: SetUp): (z: number) => number {
+  const shape = bentShape({
+    section: blade,
+    span: job.saw.span,
+    tension: Math.max(setup.inputs.tension ?? 0, 1),
+    force: setup.inputs.push,
+    ...stockInSpan(job),
+    direction: 'feed',
+  })
+  return (z) => shape(z - job.saw.change.insertion)
 }
 
 /** Tick-list for mounting, in order: each is one look or touch. */
@@ -157,7 +180,7 @@ function jigsawItems(f: Facts, job: Job, saw: Jigsaw): SetUpItem[] {
 }
 const steadyTear = ({ job, blade, feed }: Facts) => edgeForecast(job, blade, feed.bite).tear
 
-function handItems(f: Facts, job: Job, _saw: HandSaws): SetUpItem[] {
+function handItems(f: Facts, job: Job): SetUpItem[] {
   const { blade, feed } = f
   const { cut } = job
   const strokes = blade.plate?.strokes ?? 'push'
@@ -194,7 +217,7 @@ function cautionsOf(job: Job): Caution[] {
 function slopeOf(job: Job, blade: Blade, sidePush: number): number {
   if (isStrungJob(job)) {
     const tension = Math.max(1, tensionFromStress(blade, stressInUse(job, blade)))
-    return bevelSlope({ section: blade, span: job.saw.span, tension, force: sidePush, ...stockOnBlade(job) })
+    return bevelSlope({ section: blade, span: job.saw.span, tension, force: sidePush, ...stockInSpan(job) })
   }
   if (job.saw.kind !== 'jigsaw') return 0
   const far = reachBelow(job, job.saw)
@@ -218,7 +241,7 @@ export function setUp(job: Job, blade: Blade, drills: readonly DrillSeries[] = [
     ? strungItems(facts, job, job.saw)
     : saw.kind === 'jigsaw'
       ? jigsawItems(facts, job, saw)
-      : handItems(facts, job, saw as HandSaws)
+      : handItems(facts, job)
   return {
     value: [...items, { do: 'trial' }],
     cautions: cautionsOf(job),

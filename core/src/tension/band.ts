@@ -1,4 +1,5 @@
-import { tensionFromStress, type Blade } from '../blade/index.js'
+import { tensionFromStress, type Blade, type Section } from '../blade/index.js'
+import { noteOf } from '../quantity/index.js'
 import type { StrungJob } from '../job/index.js'
 import { leverFit, markForStress, sameSection, type StrungSaw } from '../saw/index.js'
 import { biteFloor, bow, bowAllowed, cuttingForce, feedShare, forceForBow, topStress, type StressTop } from '../cut/index.js'
@@ -53,6 +54,17 @@ export function greenBand(job: StrungJob, blade: Blade): GreenBand {
     empty: low > top.value,
     inputs: { bite, push, bowAllowed: allowed, top: top.value, span: job.saw.span },
   }
+}
+
+/** Stress to tune for, MPa: a third of the way up the band, or its top where it is empty. */
+export function aimStress({ value: { low, high }, empty }: GreenBand): number {
+  return empty ? high.stress : low.stress + 0.35 * (high.stress - low.stress)
+}
+/** Pitch to tune to by ear, Hz: the whole note nearest the stress aimed for, where the band holds one. */
+export function aimPitch(band: GreenBand, section: Section): number {
+  const exact = pitchFromStress(section, aimStress(band), band.inputs.span)
+  const whole = exact * 2 ** (-noteOf(exact).cents / 1200)
+  return whole > band.value.low.pitch && whole < band.value.high.pitch ? whole : exact
 }
 
 /** Sideways movement at mid-span under a thumb's push, mm: the same stress for those who set by feel. Push in N. */

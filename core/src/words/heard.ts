@@ -3,7 +3,7 @@ import { bow, bowAllowed } from '../cut/index.js'
 import type { StrungJob } from '../job/index.js'
 import { decimal } from '../quantity/index.js'
 import { leverFit, markForStress, setterOf, stressAtMark, type LeverFit, type Setter, type StrungSaw } from '../saw/index.js'
-import { greenMarks, pitchFromStress, type GreenBand, type GreenMarks } from '../tension/index.js'
+import { aimStress, greenMarks, pitchFromStress, type GreenBand, type GreenMarks } from '../tension/index.js'
 import type { NotHeard, StrokesRead } from '../sound/index.js'
 import { lengthWords, plainNote, sizeWords, type Say } from './say.js'
 
@@ -61,7 +61,7 @@ export function heardWords(
     const mark = fit && markForStress(fit, blade, target)
     return mark === undefined ? `to ${note}` : `to about ${markWords(mark, setter)}, where it sounds ${note}`
   }
-  const aim = band.empty ? high.stress : low.stress + 0.35 * (high.stress - low.stress)
+  const aim = aimStress(band)
   const dip = bow({
     section: blade,
     span: job.saw.span,

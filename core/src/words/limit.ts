@@ -130,10 +130,13 @@ export function marginWords(m: Margin, job: Job, say: Say): string {
     case 'reach':
       return `${lengthWords(m.have, say)} of blade; ${lengthWords(Math.ceil(m.need), say)} ${lacks ? 'is wanted to come out below' : 'comes out below'} at every stroke.`
     case 'depth':
-      return m.have >= 999 ? 'No back to stop it.' : `Reaches ${lengthWords(m.have, say)} under its back; you need ${lengthWords(m.need, say)}.`
+      return m.have >= 999
+        ? 'No back to stop it.'
+        : `Reaches ${lengthWords(m.have, say)} under its back; you need ${lengthWords(m.need, say)}.`
     case 'access':
       if (m.by === 'box') return 'It works in its box only.'
-      if (m.by === 'set') return lacks ? `Without set it binds deeper than ${lengthWords(m.have, say)}.` : 'Shallow enough for a plate without set.'
+      if (m.by === 'set')
+        return lacks ? `Without set it binds deeper than ${lengthWords(m.have, say)}.` : 'Shallow enough for a plate without set.'
       return lacks ? 'Its set would score the face, or its handle is in the way.' : 'Lies flat on the face.'
     case 'frame': {
       const place = `the edge stands ${lengthWords(m.inputs.behind!, say)} behind the blade`

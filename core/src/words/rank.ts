@@ -58,7 +58,11 @@ function tradeWords(t: Trade, r: Verdict, say: Say): string {
   const better = t.by > 0
   const words: Record<Criterion, string> = {
     edge: better ? 'smoother edge' : 'rougher edge',
-    underside: better ? `cleaner ${r.edge.frays === 'face' ? 'face' : 'underside'}` : t.mine > 0.05 ? `tears ${lengthWords(t.mine, say)} ${r.edge.frays === 'face' ? 'on top' : 'underneath'}` : `more fuzz ${r.edge.frays === 'face' ? 'on top' : 'underneath'}`,
+    underside: better
+      ? `cleaner ${r.edge.frays === 'face' ? 'face' : 'underside'}`
+      : t.mine > 0.05
+        ? `tears ${lengthWords(t.mine, say)} ${r.edge.frays === 'face' ? 'on top' : 'underneath'}`
+        : `more fuzz ${r.edge.frays === 'face' ? 'on top' : 'underneath'}`,
     pace: better ? `faster, ${feedWords(t.mine, say)}` : `slower, ${feedWords(t.mine, say)}`,
     time: better ? `done in ${minutesWords(t.mine)} with clean-up` : `takes ${minutesWords(t.mine)} with clean-up`,
     strength: better ? 'stronger' : 'breaks sooner',

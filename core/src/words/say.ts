@@ -1,5 +1,5 @@
 import { decimal, noteOf, printLength, type LengthUnit } from '../quantity/index.js'
-import { countedTpi, sizedByTeeth, type Blade } from '../blade/index.js'
+import { countedTpi, sizedByTeeth, type Blade, type BladeEnd } from '../blade/index.js'
 
 /** How the user wants to be spoken to. */
 export interface Say {
@@ -54,6 +54,18 @@ export function bladeWords(blade: Blade, say: Say): string {
     ? `${tpiWords(blade)} ${blade.name.toLowerCase()}, ${sizeWords(blade)}`
     : `${sizeWords(blade)} ${blade.name.toLowerCase()}`
 }
+
+const ends: Record<BladeEnd, string> = {
+  plain: 'plain ends',
+  pin: 'pinned ends',
+  'coping-pin': 'coping pins',
+  'bow-pin': 'bow-saw pins',
+  tang: 'tang shanks',
+  'screw-shank': 'old screw-held shanks',
+  handle: 'its own handle',
+}
+/** The ends a saw takes. */
+export const endWords = (of: readonly BladeEnd[]): string => listWords(of.map((e) => ends[e]))
 
 export const listWords = (words: readonly string[]): string =>
   words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`

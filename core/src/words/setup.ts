@@ -37,7 +37,8 @@ const steps: Record<StepName, string> = {
 }
 export const stepWords = (s: ChangeStep): string => `${steps[s.do]}${s.tool ? ` (${s.tool})` : ''}`
 
-const orbitWords: Record<OrbitLimit, string> = {
+/** Why no more orbit. */
+export const orbitWords: Record<OrbitLimit, string> = {
   none: 'this saw has none',
   metal: 'metal is cut straight up and down',
   brittle: 'brittle stock chips under a swinging blade',
@@ -54,7 +55,8 @@ function splinterWords(item: Extract<SetUpItem, { do: 'splinter' }>, say: Say): 
   if (item.up === 'either') return `Either face up: ${left}.`
   const clean = (item.up === 'back') === (item.cutsOn === 'up')
   const how = item.up === 'show' ? 'Show face **up**' : 'Show face **down**'
-  if (clean || item.cutsOn === 'both') return `${how}, where the teeth enter: ${left}. Mark the line on the ${item.up === 'show' ? 'show face' : 'back'}.`
+  if (clean || item.cutsOn === 'both')
+    return `${how}, where the teeth enter: ${left}. Mark the line on the ${item.up === 'show' ? 'show face' : 'back'}.`
   return item.taped
     ? `${how}, **scored and taped** along the line: ${left}.`
     : `${how}, where the teeth leave: ${left}. Score and tape it, turn it over, or take teeth that cut ${item.cutsOn === 'up' ? 'down' : 'up'} or both ways.`
@@ -171,7 +173,8 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
     case 'backing':
       return 'Thin stock: tape it to a **scrap backing** so it cannot flex into the slot.'
     case 'face':
-      if (job.saw.kind === 'hand') return item.up === 'either' ? 'Knife the line on every face.' : 'Show face **toward you**: the teeth fray where they leave.'
+      if (job.saw.kind === 'hand')
+        return item.up === 'either' ? 'Knife the line on every face.' : 'Show face **toward you**: the teeth fray where they leave.'
       return item.up === 'either' ? 'Better face up.' : 'Show face **up**: the down stroke frays underneath.'
     case 'lubricate':
       return item.what === 'wax'

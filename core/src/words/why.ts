@@ -236,10 +236,13 @@ export function explain(rule: JobRule, job: Job, v: Verdict, say: Say, also?: st
         'An estimate of order, not of thousandths.',
       )
     case 'underside':
-      return why(`About ${mm(v.edge.tear)} ${v.edge.frays === 'face' ? 'on top' : 'underneath'}${v.edge.chips ? ', deeper than the face veneer: it will not sand out' : ''}.`, [
-        { name: 'bite h', value: biteWords(feed.bite, say) },
-        ...(material.veneer === undefined ? [] : [{ name: 'veneer', value: mm(material.veneer) }]),
-      ])
+      return why(
+        `About ${mm(v.edge.tear)} ${v.edge.frays === 'face' ? 'on top' : 'underneath'}${v.edge.chips ? ', deeper than the face veneer: it will not sand out' : ''}.`,
+        [
+          { name: 'bite h', value: biteWords(feed.bite, say) },
+          ...(material.veneer === undefined ? [] : [{ name: 'veneer', value: mm(material.veneer) }]),
+        ],
+      )
     case 'time':
       return why(
         `${minutesWords(v.time.total)} in all.`,

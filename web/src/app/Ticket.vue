@@ -1,19 +1,21 @@
 <script setup lang="ts">
-import { defineAsyncComponent, nextTick, ref } from 'vue'
+import { defineAsyncComponent, nextTick, ref, type Component } from 'vue'
 import Mark from '../ui/Mark.vue'
 import { onKey } from '../ui/keys'
-import { useParts } from './parts/words'
+import { useParts, type PartId } from './parts/words'
 
 const parts = useParts()
-const editors = [
-  defineAsyncComponent(() => import('./parts/StockPart.vue')),
-  defineAsyncComponent(() => import('./parts/CutPart.vue')),
-  defineAsyncComponent(() => import('./parts/SawPart.vue')),
-  defineAsyncComponent(() => import('./parts/BladePart.vue')),
-  defineAsyncComponent(() => import('./parts/TensionPart.vue')),
-  defineAsyncComponent(() => import('./parts/SpeedPart.vue')),
-  defineAsyncComponent(() => import('./parts/WayPart.vue')),
-]
+const editors: Record<PartId, Component> = {
+  stock: defineAsyncComponent(() => import('./parts/StockPart.vue')),
+  cut: defineAsyncComponent(() => import('./parts/CutPart.vue')),
+  saw: defineAsyncComponent(() => import('./parts/SawPart.vue')),
+  blade: defineAsyncComponent(() => import('./parts/BladePart.vue')),
+  tension: defineAsyncComponent(() => import('./parts/TensionPart.vue')),
+  orbit: defineAsyncComponent(() => import('./parts/OrbitPart.vue')),
+  stroke: defineAsyncComponent(() => import('./parts/StrokePart.vue')),
+  speed: defineAsyncComponent(() => import('./parts/SpeedPart.vue')),
+  way: defineAsyncComponent(() => import('./parts/WayPart.vue')),
+}
 const open = ref<number>()
 const buttons = ref<HTMLButtonElement[]>([])
 const panel = ref<HTMLElement>()
@@ -59,7 +61,7 @@ onKey('Escape', close)
       role="group"
       :aria-label="`${parts[open]!.name}, open`"
     >
-      <component :is="editors[open]" />
+      <component :is="editors[parts[open]!.id]" />
       <button class="act plain close" @click="close">Close <kbd>Esc</kbd></button>
     </div>
   </section>

@@ -4,6 +4,7 @@ import {
   materialById,
   MODEL,
   sawById,
+  type StrungSaw,
   sectionOf,
   standInStress,
   verdictOf,
@@ -24,14 +25,14 @@ import type { DrawerRecord, JobRecord, LogRecord, SawRecord } from './records'
 const DAY = 86_400_000
 const START = Date.UTC(2026, 8, 1, 9)
 
-const windowSaw: Saw = { ...sawById('scroll-plain')!, name: 'The window saw: scroll, plain ends, quick clamp' }
+const windowSaw: StrungSaw = { ...(sawById('scroll-plain') as StrungSaw), name: 'The window saw: scroll, plain ends, quick clamp' }
 /** What its lever was heard to give two sizes, a hand's inexactness included, and its dial. */
 const heardAt = (id: string, marks: [mark: number, off: number][]) =>
   marks.map(([mark, off], i) => {
     const section = sectionOf(bladeById(id)!)
     return { mark, stress: Math.round(standInStress(windowSaw, section, mark) * off), section, at: START + i * 60_000 }
   })
-const scroll: Saw = {
+const scroll: StrungSaw = {
   ...windowSaw,
   calibration: {
     lever: [
@@ -57,6 +58,10 @@ const frame: Saw = { ...sawById('frame-70')!, name: 'Jeweler’s frame, 70 mm de
 
 const stock = (id: string, form: 'board' | 'sheet', thickness: number): Stock => ({ material: materialById(id)!, form, thickness })
 const jobOf = (s: Stock, saw: Saw, cut: Partial<Cut>, pace = 0.5): Job => makeJob({ stock: s, saw, cut, pace })
+
+const jigsaw: Saw = sawById('jigsaw-orbital')!
+const coping: Saw = sawById('coping-120')!
+const handSaws: Saw = sawById('hand-saws')!
 
 const jobs: { id: string; name: string; job: Job; blade?: string; pattern?: string }[] = [
   {
@@ -93,6 +98,57 @@ const jobs: { id: string; name: string; job: Job; blade?: string; pattern?: stri
     ),
   },
   {
+    id: 'demo-outline',
+    name: 'Dinghy-curve brackets, outlines',
+    job: jobOf(
+      stock('spruce-ply', 'board', 18),
+      jigsaw,
+      { kind: 'outline', radius: 25, web: undefined, hole: undefined, finish: 'ordinary', shows: 'face', length: 640, openings: 0 },
+      0.5,
+    ),
+  },
+  {
+    id: 'demo-rail',
+    name: 'Harbour-rail moulding, coped',
+    job: jobOf(
+      stock('pine', 'board', 18),
+      coping,
+      {
+        kind: 'outline',
+        radius: 7,
+        web: undefined,
+        hole: undefined,
+        finish: 'ordinary',
+        shows: 'face',
+        length: 90,
+        openings: 0,
+        lie: { behind: 160, beside: 34 },
+      },
+      0.4,
+    ),
+  },
+  {
+    id: 'demo-caddy',
+    name: 'Pear tea caddy, dovetails',
+    job: jobOf(
+      stock('pear', 'board', 10),
+      handSaws,
+      {
+        kind: 'straight',
+        radius: undefined,
+        web: undefined,
+        hole: undefined,
+        grain: 'along',
+        depth: 10.3,
+        finish: 'careful',
+        shows: 'face',
+        length: 660,
+        openings: 0,
+      },
+      0.35,
+    ),
+  },
+  {
     id: 'demo-curlew',
     name: 'Curlew pendant',
     job: jobOf(stock('silver', 'sheet', 0.8), frame, { radius: 2.2, web: 1.2, hole: 0.8, shows: 'face', length: 310, openings: 7 }, 0.4),
@@ -121,6 +177,14 @@ const owned: [id: string, count: number, minutes: number, note: string][] = [
   ['jeweler-3o0', 14, 4, 'curlew'],
   ['jeweler-2o0', 9, 0, ''],
   ['jeweler-2', 6, 0, 'thick stock'],
+  ['jig-curve-16', 3, 0, ''],
+  ['jig-curve-ground-20', 2, 10, 'brackets'],
+  ['jig-set-8', 4, 0, ''],
+  ['jig-metal-24', 2, 0, ''],
+  ['coping-wood-15', 4, 0, ''],
+  ['dovetail-17', 1, 240, 'refiled in spring'],
+  ['carcass-14', 1, 90, ''],
+  ['tenon-11', 1, 60, ''],
 ]
 
 type Done = [
@@ -376,7 +440,7 @@ export async function loadDemo(): Promise<void> {
     changed: START + (60 + i) * DAY,
     ticket: { job, blade: blade === undefined ? undefined : bladeById(blade), model: MODEL },
   }))
-  const saws: SawRecord[] = [scroll, frame].map((saw) => ({ id: saw.id, rev: 1, saw, mine: true }))
+  const saws: SawRecord[] = [scroll, frame, jigsaw, coping, handSaws].map((saw) => ({ id: saw.id, rev: 1, saw, mine: true }))
   const drawer: DrawerRecord[] = owned.map(([id, count, minutes, note]) => ({ id, rev: 1, blade: bladeById(id)!, count, minutes, note }))
   const log = done.map(
     ([day, title, s, saw, cut, bladeId, minutes, length, blades, fate, face, underside, edge, cleanUpMinutes, note], i): LogRecord => {

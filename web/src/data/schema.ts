@@ -71,6 +71,15 @@ export const cut = Joi.object<Cut, true>({
   shows: Joi.string().valid('face', 'both').required(),
   length: above0.required(),
   openings: Joi.number().integer().min(0).max(100_000).required(),
+  bevel: Joi.number().min(0).max(80),
+  up: Joi.string().valid('show', 'back'),
+  backing: length,
+  taped: Joi.boolean(),
+  grain: Joi.string().valid('along', 'across'),
+  depth: length,
+  flush: Joi.boolean(),
+  boxed: Joi.boolean(),
+  lie: Joi.object({ behind: from0.max(10_000).required(), beside: from0.max(10_000).required() }),
 })
 
 const change = Joi.object({
@@ -93,6 +102,8 @@ const change = Joi.object({
             'flex-frame',
             'slack-screw',
             'turn-screw',
+            'enter-hole',
+            'full-speed',
           )
           .required(),
         seconds: Joi.number().min(0).max(3600).required(),
@@ -101,20 +112,16 @@ const change = Joi.object({
     )
     .required(),
 }).required()
+const bladeEnd = Joi.string().valid('plain', 'pin', 'coping-pin', 'bow-pin', 'tang', 'screw-shank', 'handle')
 const sawCommon = {
   id,
   name: Joi.string().max(80).required(),
   short: Joi.string().max(40).required(),
-  ends: Joi.array().items(Joi.string().valid('plain', 'pin')).min(1).required(),
-  clamp: Joi.array().ordered(from0.required(), length.required()).required(),
-  span: length.required(),
+  ends: Joi.array().items(bladeEnd).min(1).required(),
   stroke: length.required(),
   throat: length.required(),
   guard: from0.required(),
   capacity: length.required(),
-  workingStress: above0.required(),
-  grip: above0.required(),
-  tensionLimit: above0.required(),
   change,
   source: text,
   calibration: Joi.object({
@@ -143,36 +150,69 @@ const sawCommon = {
     changed: from0.optional(),
   }).optional(),
 }
+/** What a saw has that pulls its blade taut. */
+const taut = {
+  clamp: Joi.array().ordered(from0.required(), length.required()).required(),
+  span: length.required(),
+  workingStress: above0.required(),
+  grip: above0.required(),
+  tensionLimit: above0.required(),
+}
+const strokesPerMinute = Joi.array().ordered(above0.required(), above0.required()).required()
+const speed = Joi.alternatives()
+  .try(
+    Joi.object({
+      kind: Joi.valid('variable').required(),
+      min: above0.required(),
+      max: above0.min(Joi.ref('min')).required(),
+      dial: Joi.array().ordered(Joi.number().required(), Joi.number().required()),
+    }),
+    Joi.object({ kind: Joi.valid('steps').required(), steps: Joi.array().items(above0).min(1).max(10).required() }),
+  )
+  .required()
 export const saw = Joi.alternatives<Saw>().conditional('.kind', {
   switch: [
     {
       is: 'scroll',
       then: Joi.object({
         ...sawCommon,
+        ...taut,
         kind: Joi.string(),
         tableHeight: length.less(Joi.ref('span')).required(),
         tiltMax: from0.required(),
-        speed: Joi.alternatives()
-          .try(
-            Joi.object({
-              kind: Joi.valid('variable').required(),
-              min: above0.required(),
-              max: above0.min(Joi.ref('min')).required(),
-              dial: Joi.array().ordered(Joi.number().required(), Joi.number().required()),
-            }),
-            Joi.object({ kind: Joi.valid('steps').required(), steps: Joi.array().items(above0).min(1).max(10).required() }),
-          )
-          .required(),
+        speed,
       }),
     },
     {
       is: 'frame',
       then: Joi.object({
         ...sawCommon,
+        ...taut,
         kind: Joi.string(),
-        strokesPerMinute: Joi.array().ordered(above0.required(), above0.required()).required(),
+        strokesPerMinute,
+        turns: Joi.boolean(),
       }),
-      otherwise: Joi.forbidden().messages({ 'any.unknown': '"kind" must be scroll or frame' }),
+    },
+    {
+      is: 'jigsaw',
+      then: Joi.object({
+        ...sawCommon,
+        kind: Joi.string(),
+        speed,
+        orbits: Joi.array().items(Joi.number().integer().min(0).max(9)).min(1).max(10).required(),
+        clampHeight: length.required(),
+        tiltMax: from0.max(80).required(),
+        tiltMarks: Joi.array().items(from0.max(80)).max(20).required(),
+        roller: Joi.boolean().required(),
+        triggerLock: Joi.boolean().required(),
+        pull: above0.required(),
+        baseFront: length.required(),
+      }),
+    },
+    {
+      is: 'hand',
+      then: Joi.object({ ...sawCommon, kind: Joi.string(), strokesPerMinute }),
+      otherwise: Joi.forbidden().messages({ 'any.unknown': '"kind" must be scroll, frame, jigsaw or hand' }),
     },
   ],
 })
@@ -183,9 +223,9 @@ export const blade = Joi.object<Blade, true>({
   group: id,
   name: Joi.string().max(60).required(),
   pattern: Joi.string()
-    .valid('standard', 'skip', 'double', 'reverse', 'reverse-skip', 'mixed', 'both-way', 'ground', 'twisted', 'grit')
+    .valid('standard', 'skip', 'double', 'reverse', 'reverse-skip', 'mixed', 'both-way', 'ground', 'twisted', 'grit', 'abrasive')
     .required(),
-  end: Joi.string().valid('plain', 'pin').required(),
+  end: bladeEnd.required(),
   pin: length,
   size: Joi.string().max(20).required(),
   order: from0.required(),
@@ -200,6 +240,19 @@ export const blade = Joi.object<Blade, true>({
   sharpness: above0.max(10).required(),
   reverseZone: from0.required(),
   cuts: Joi.array().items(Joi.string()).required(),
+  cutsOn: Joi.string().valid('up', 'down', 'both'),
+  flush: Joi.boolean(),
+  steel: Joi.string().valid('carbon', 'high-speed', 'bimetal', 'carbide'),
+  plate: Joi.object({
+    kind: Joi.string().max(40).required(),
+    filing: Joi.string().valid('rip', 'crosscut', 'hybrid').required(),
+    rake: Joi.number().min(-60).max(60).required(),
+    strokes: Joi.string().valid('push', 'pull').required(),
+    handle: Joi.string().max(40).required(),
+    depth: length,
+    flush: Joi.boolean(),
+    stop: Joi.boolean(),
+  }),
   cost: above0.required(),
   source: text.required(),
 })
@@ -211,6 +264,9 @@ export const job = Joi.object<Job, true>({
   pace: Joi.number().min(0).max(1).required(),
   stress: above0.max(5000),
   spm: above0.max(10_000),
+  orbit: Joi.number().integer().min(0).max(9),
+  teethTo: Joi.string().valid('handle', 'away'),
+  turned: Joi.number().min(0).max(90),
   wear: Joi.number().min(0).max(1).required(),
   teethSchool: Joi.string().valid('habit', 'two', 'three').required(),
 })
@@ -332,7 +388,7 @@ export const logEntry = Joi.object<LogEntry & { rev: number }, true>({
   job: job.required(),
   blade: blade.required(),
   model: Joi.number().integer().min(1).required(),
-  foretold: Joi.object({ feed: from0.required(), spm: from0.required(), stress: from0.required(), seconds: from0.required() }).required(),
+  foretold: Joi.object({ feed: from0.required(), spm: from0.required(), stress: from0, seconds: from0.required() }).required(),
   heard: heard.optional(),
   minutes: from0.max(100_000).required(),
   length: from0.required(),

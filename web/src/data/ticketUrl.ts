@@ -1,33 +1,51 @@
 import { bladeById, makeJob, type Cut, type Job, type Material, type Saw, type Stock } from '@green-pitch/core'
 import type { Ticket } from './records'
 
+/** A cut's words in a link; `n` are figures, `s` words, `y` yes. A curve, web or hole left out means none. */
+const CUT: [key: string, field: keyof Cut, kind: 'n' | 's' | 'y'][] = [
+  ['cut', 'kind', 's'],
+  ['r', 'radius', 'n'],
+  ['centre', 'centre', 's'],
+  ['turn', 'turn', 's'],
+  ['line', 'line', 's'],
+  ['web', 'web', 'n'],
+  ['hole', 'hole', 'n'],
+  ['finish', 'finish', 's'],
+  ['skill', 'skill', 's'],
+  ['shows', 'shows', 's'],
+  ['len', 'length', 'n'],
+  ['open', 'openings', 'n'],
+  ['bevel', 'bevel', 'n'],
+  ['up', 'up', 's'],
+  ['backing', 'backing', 'n'],
+  ['taped', 'taped', 'y'],
+  ['grain', 'grain', 's'],
+  ['depth', 'depth', 'n'],
+  ['flush', 'flush', 'y'],
+  ['boxed', 'boxed', 'y'],
+]
+
 /** A ticket as the words of a link: ids and figures, readable and short. Lengths in mm. */
 export function ticketQuery({ job, blade }: Ticket): Record<string, string> {
   const { stock, cut } = job
   const q: Record<string, string> = { stock: stock.material.id, form: stock.form }
-  const put = (key: string, value: number | string | undefined) => {
+  const put = (key: string, value: number | string | boolean | undefined) => {
     if (value !== undefined) q[key] = String(value)
   }
   if ('thickness' in stock) put('h', stock.thickness)
   if (stock.form === 'stack') put('sheets', stock.sheets)
   if (stock.form === 'tube' || stock.form === 'rod') put('d', stock.diameter)
   if (stock.form === 'tube') put('wall', stock.wall)
-  put('cut', cut.kind)
-  put('r', cut.radius)
-  put('centre', cut.centre)
-  put('turn', cut.turn)
-  put('line', cut.line)
-  put('web', cut.web)
-  put('hole', cut.hole)
-  put('finish', cut.finish)
-  put('skill', cut.skill)
-  put('shows', cut.shows)
-  put('len', cut.length)
-  put('open', cut.openings)
+  for (const [key, field] of CUT) put(key, cut[field] as string | number | boolean | undefined)
+  put('behind', cut.lie?.behind)
+  put('beside', cut.lie?.beside)
   put('saw', job.saw.id)
   put('pace', job.pace)
   put('stress', job.stress)
   put('spm', job.spm)
+  put('orbit', job.orbit)
+  put('to', job.teethTo)
+  put('turned', job.turned)
   if (job.wear) put('wear', job.wear)
   if (job.teethSchool !== 'habit') put('teeth', job.teethSchool)
   put('blade', blade?.id)
@@ -59,23 +77,12 @@ export async function readTicketQuery(
           ? { form, material, thickness: n('h'), sheets: n('sheets') }
           : { form, material, thickness: n('h') }
   ) as Stock
-  const given: Partial<Record<keyof Cut, unknown>> = {
-    kind: s('cut'),
-    radius: n('r'),
-    centre: s('centre'),
-    turn: s('turn'),
-    line: s('line'),
-    web: n('web'),
-    hole: n('hole'),
-    finish: s('finish'),
-    skill: s('skill'),
-    shows: s('shows'),
-    length: n('len'),
-    openings: n('open'),
-  }
+  const read = { n, s, y: (key: string) => (s(key) === 'true' ? true : undefined) }
+  const given = CUT.map(([key, field, kind]) => [field, read[kind](key)] as const)
   // a curve, web or hole left out means none; the rest falls back to an ordinary cut
   const optional = new Set(['radius', 'web', 'hole'])
-  const cut = Object.fromEntries(Object.entries(given).filter(([k, v]) => v !== undefined || optional.has(k))) as Partial<Cut>
+  const cut = Object.fromEntries(given.filter(([k, v]) => v !== undefined || optional.has(k))) as Partial<Cut>
+  if (n('behind') !== undefined) cut.lie = { behind: n('behind')!, beside: n('beside') ?? n('behind')! }
   const job: Job = makeJob({
     stock,
     saw,
@@ -83,6 +90,9 @@ export async function readTicketQuery(
     pace: n('pace') ?? 0.5,
     stress: n('stress'),
     spm: n('spm'),
+    orbit: n('orbit'),
+    teethTo: s('to') as Job['teethTo'],
+    turned: n('turned'),
     wear: n('wear') ?? 0,
     teethSchool: (s('teeth') ?? 'habit') as Job['teethSchool'],
   })

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue'
 import {
-  bentShape,
+  bowShape,
   decimal,
+  heights,
+  isStrungJob,
   lengthWords,
   meanSpacing,
-  reach,
   stockOnBlade,
+  strokeOf,
   type Job,
   type Say,
   type SetUp,
@@ -22,49 +24,58 @@ const W = 300
 const Hpx = 250
 const EXAGGERATE = 5
 
-const H = computed(() => reach(props.job.stock).total)
+const H = computed(() => heights(props.job).total)
 const times = computed(() => magnification(Hpx / (H.value + Math.max(6, 0.5 * H.value))))
 const k = computed(() => times.value * PX_PER_MM)
 const blade = computed(() => props.verdict.blade)
-const on = computed(() => stockOnBlade(props.job))
+const on = computed(() => stockOnBlade(props.job, blade.value))
 const view = computed(() => {
   const spare = Hpx / k.value - H.value
   return { low: on.value.from - spare * 0.5, high: on.value.from + H.value + spare * 0.5 }
 })
 const y = (z: number) => (view.value.high - z) * k.value
 const front = 152 // px: where the body's front edge stands
-const insertion = computed(() => props.job.saw.change.insertion)
 
 const teeth = computed(() =>
-  toothOutlines(blade.value, view.value.low + insertion.value, view.value.high + insertion.value).map((t) => ({
-    d: path(t.outline.map(([x, z]): Point => [front - x * k.value, y(z - insertion.value)])),
+  toothOutlines(blade.value, view.value.low, view.value.high).map((t) => ({
+    d: path(t.outline.map(([x, z]): Point => [front - x * k.value, y(z)])),
     up: t.points < 0,
-    inside: t.tip - insertion.value >= on.value.from && t.tip - insertion.value <= on.value.from + H.value,
+    inside: t.tip >= on.value.from && t.tip <= on.value.from + H.value,
   })),
 )
 const back = computed(() => front + (blade.value.width - blade.value.toothDepth) * k.value)
 const top = computed(() => y(on.value.from + H.value))
 const table = computed(() => y(on.value.from))
 const count = computed(() => decimal(H.value / meanSpacing(blade.value), 1))
-const reverseTop = computed(() => (blade.value.reverseZone ? blade.value.reverseZone - insertion.value : undefined))
+const reverseTop = computed(() => blade.value.reverseZone || undefined)
 const bowLine = computed(() => {
-  const { push, tension } = props.setup.inputs
-  const shape = bentShape({
-    section: blade.value,
-    span: props.job.saw.span,
-    tension: Math.max(tension, 1),
-    force: push,
-    ...on.value,
-    direction: 'feed',
-  })
+  if (!isStrungJob(props.job)) return undefined
+  const shape = bowShape(props.job, blade.value, props.setup)
   const points = Array.from({ length: 25 }, (_, i): Point => {
     const z = view.value.low + ((view.value.high - view.value.low) * i) / 24
     return [back.value + shape(z) * EXAGGERATE * k.value, y(z)]
   })
   return points.map(([a, b], i) => `${i ? 'L' : 'M'}${a.toFixed(1)} ${b.toFixed(1)}`).join('')
 })
-const tears = computed(() => props.verdict.edge.underside > 0.05)
-const stroke = computed(() => props.job.saw.stroke)
+/** The face that frays, and where it lies on the picture. */
+const tears = computed(() => {
+  const { frays, underside, face } = props.verdict.edge
+  return (frays === 'face' ? face : underside) > 0.05 ? frays : undefined
+})
+const stroke = computed(() => strokeOf(props.job.saw, blade.value))
+/** What the stock lies on or under, and which way the teeth cut. */
+const stands = computed((): { table?: string; base?: string } => {
+  const { saw } = props.job
+  if (saw.kind === 'jigsaw') return { base: 'base' }
+  if (saw.kind === 'scroll') return { table: 'table' }
+  return { table: saw.ends.includes('plain') ? 'bench pin' : 'far side' }
+})
+const cutting = computed(() => {
+  const { plate, cutsOn } = blade.value
+  if (plate) return `cuts on the ${plate.strokes}`
+  if (props.job.saw.kind === 'frame') return props.job.teethTo === 'away' ? 'cuts on the push' : 'cuts on the pull'
+  return cutsOn === 'both' ? 'cuts both ways' : cutsOn === 'up' ? 'cuts up' : 'cuts down'
+})
 </script>
 
 <template>
@@ -78,8 +89,15 @@ const stroke = computed(() => props.job.saw.stroke)
       <rect :x="back + 3" :y="top" :width="W - 40 - back" :height="H * k" :fill="`url(#${id}h)`" opacity="0.45" />
       <rect :x="back" :y="top" :width="W - 37 - back" :height="H * k" fill="none" stroke="var(--stock-line)" />
       <rect :x="front - blade.toothDepth * k" :y="top" :width="back - front + blade.toothDepth * k" :height="H * k" fill="var(--sheet)" />
-      <rect x="0" :y="table" :width="front - 10" height="7" fill="var(--rule)" stroke="var(--soft)" stroke-width="0.8" />
-      <rect :x="back + 8" :y="table" :width="W - back - 8" height="7" fill="var(--rule)" stroke="var(--soft)" stroke-width="0.8" />
+      <g
+        v-if="stands.base || job.saw.kind === 'scroll' || stands.table === 'bench pin'"
+        fill="var(--rule)"
+        stroke="var(--soft)"
+        stroke-width="0.8"
+      >
+        <rect x="0" :y="stands.base ? top - 7 : table" :width="front - 10" height="7" />
+        <rect :x="back + 8" :y="stands.base ? top - 7 : table" :width="W - back - 8" height="7" />
+      </g>
       <rect
         v-if="job.saw.kind === 'scroll'"
         :x="back + 14"
@@ -99,18 +117,26 @@ const stroke = computed(() => props.job.saw.stroke)
         stroke="var(--steel-dark)"
         stroke-width="0.5"
       />
-      <path :d="bowLine" fill="none" stroke="var(--ink)" stroke-dasharray="4 3" />
-      <path v-if="tears" :d="`M${front - 60} ${table - 1.5}h52`" stroke="var(--near)" stroke-width="3" stroke-dasharray="3 2" />
+      <path v-if="bowLine" :d="bowLine" fill="none" stroke="var(--ink)" stroke-dasharray="4 3" />
+      <path
+        v-if="tears"
+        :d="`M${front - 60} ${tears === 'face' ? top + 1.5 : table - 1.5}h52`"
+        stroke="var(--near)"
+        stroke-width="3"
+        stroke-dasharray="3 2"
+      />
       <g class="t">
         <rect x="38" :y="(top + table) / 2 - 17" width="84" height="34" fill="var(--stock)" opacity="0.9" />
         <text x="42" :y="(top + table) / 2 - 3" class="b">{{ count }} teeth</text>
         <text x="42" :y="(top + table) / 2 + 13">in the stock</text>
         <path :d="`M128 ${top}V${table}M124 ${top}h8M124 ${table}h8`" stroke="var(--ink)" />
         <text v-if="job.saw.kind === 'scroll'" :x="back + 16" :y="top - 14">hold-down</text>
-        <text x="2" :y="table + 22">{{ job.saw.kind === 'scroll' ? 'table' : 'bench pin' }}</text>
-        <text v-if="tears" x="2" :y="table + 39" class="near">frays here</text>
-        <text x="34" :y="16">cuts down</text>
-        <path :d="`M110 4v22m-5-7 5 7 5-7`" fill="none" stroke="var(--ink)" />
+        <text v-if="stands.table" x="2" :y="table + 22">{{ stands.table }}</text>
+        <text v-if="stands.base" x="2" :y="top - 12">{{ stands.base }}</text>
+        <text v-if="tears" x="2" :y="tears === 'face' ? top - 28 : table + 39" class="near">frays here</text>
+        <text x="2" :y="stands.base ? Hpx - 8 : 16">{{ cutting }}</text>
+        <path v-if="blade.cutsOn === 'up'" :d="`M86 ${Hpx - 3}v-22m-5 7 5-7 5 7`" fill="none" stroke="var(--ink)" />
+        <path v-else-if="!blade.plate && job.saw.kind === 'scroll'" d="M86 4v22m-5-7 5 7 5-7" fill="none" stroke="var(--ink)" />
         <text
           v-if="reverseTop !== undefined && y(reverseTop) < Hpx"
           :x="back + 12"
@@ -120,10 +146,11 @@ const stroke = computed(() => props.job.saw.stroke)
         </text>
       </g>
     </svg>
-    <figcaption>
+    <figcaption v-if="bowLine">
       Bows <slot name="bow">{{ lengthWords(setup.bow, say) }}</slot> at {{ decimal(setup.inputs.push, 1) }} N (dashed,
       {{ EXAGGERATE }} times); stroke {{ lengthWords(stroke, say) }}.
     </figcaption>
+    <figcaption v-else>Fed with {{ decimal(setup.inputs.push, 1) }} N; stroke {{ lengthWords(stroke, say) }}.</figcaption>
   </figure>
 </template>
 

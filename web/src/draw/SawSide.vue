@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { lengthWords, tableHeight, type Saw, type Say } from '@green-pitch/core'
+import { lengthWords, tableHeight, type StrungSaw, type Say } from '@green-pitch/core'
 
 /** Side view of what a saw clamps: arm or frame, throat, table and blade. */
-const props = defineProps<{ saw: Saw; say: Say }>()
+const props = defineProps<{ saw: StrungSaw; say: Say }>()
 const S = computed(() => Math.min(0.8, 300 / (props.saw.throat + 60)))
 const len = (mm: number) => lengthWords(mm, props.say)
 </script>

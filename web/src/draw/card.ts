@@ -6,14 +6,18 @@ import {
   drawnTurn,
   feedWords,
   lengthWords,
-  mounting,
+  heights,
+  isStrung,
+  mountingOf,
   mountingWords,
-  reach,
+  orbitSaid,
   roundWords,
   setUpWords,
   sizeWords,
   stockOnBlade,
   stockWords,
+  strokeOf,
+  strokeSaid,
   teethInWork,
   tpiWords,
   type Job,
@@ -30,7 +34,8 @@ export interface CardIn {
   job: Job
   verdict: Verdict
   setup: SetUp
-  band: GreenBand
+  /** only of a blade held at both ends */
+  band?: GreenBand
   say: Say
   paper: 'a5' | 'half-letter'
 }
@@ -39,6 +44,18 @@ const SIZES = { a5: [148, 210], 'half-letter': [139.7, 215.9] } as const
 const MARGIN = 9
 const INK = '#26302c'
 const SOFT = '#565f59'
+
+/** The ticket's fifth part follows the saw: tension, orbit or stroke. */
+function fifth({ job, verdict, band, say }: CardIn): [string, string, string] {
+  if (band)
+    return [
+      'Tension',
+      band.empty ? 'none suits' : bandWords(band),
+      band.empty ? 'see below' : `${Math.round(band.value.low.stress)}–${Math.round(band.value.high.stress)} MPa`,
+    ]
+  const said = job.saw.kind === 'jigsaw' ? orbitSaid(job, verdict) : strokeSaid(job, verdict, say)
+  return [said.name, said.value, said.note]
+}
 
 /** The set-up card: one small page to pin above the saw. Drawings are to the scale they state. */
 export async function makeCard(c: CardIn): Promise<Blob> {
@@ -77,7 +94,7 @@ export async function makeCard(c: CardIn): Promise<Blob> {
   }
   const rule = (at: number, weight = 0.2) => doc.setDrawColor(INK).setLineWidth(weight).line(MARGIN, at, right, at)
 
-  const { job, verdict, band, say } = c
+  const { job, verdict, say } = c
   const { blade } = verdict
   const len = (mm: number) => lengthWords(mm, say)
 
@@ -96,13 +113,9 @@ export async function makeCard(c: CardIn): Promise<Blob> {
         ? 'no curves'
         : `R ${len(job.cut.radius)}${job.cut.web === undefined ? '' : `, webs ${len(job.cut.web)}`}`,
     ],
-    ['Saw', job.saw.short, `span ${len(job.saw.span)}`],
+    ['Saw', job.saw.short, isStrung(job.saw) ? `span ${len(job.saw.span)}` : `stroke ${len(Math.round(strokeOf(job.saw, blade)))}`],
     ['Blade', sizeWords(blade), `${blade.name.toLowerCase()}, ${tpiWords(blade)}`],
-    [
-      'Tension',
-      band.empty ? 'none suits' : bandWords(band),
-      band.empty ? 'see below' : `${Math.round(band.value.low.stress)}–${Math.round(band.value.high.stress)} MPa`,
-    ],
+    fifth(c),
     [
       'Speed',
       verdict.speed.low === verdict.speed.high ? `${verdict.speed.value}` : `${verdict.speed.low}–${verdict.speed.high}`,
@@ -123,11 +136,11 @@ export async function makeCard(c: CardIn): Promise<Blob> {
   // the blade in the stock, left; tightest turn, right
   const top = y + 7
   text('Blade in the stock', MARGIN, y + 4.5, 9, 'bold')
-  const H = reach(job.stock).total
+  const H = heights(job).total
   const box = 40
   const scale = niceScale(box / (H * 1.6 + 2))
   text(scaleText(scale), MARGIN + 30, y + 4.5, 7.5, 'normal', SOFT)
-  const on = stockOnBlade(job)
+  const on = stockOnBlade(job, blade)
   const mid = (on.from + on.to) / 2
   const Y = (z: number) => top + box / 2 - (z - mid) * scale
   const front = MARGIN + 30
@@ -152,9 +165,9 @@ export async function makeCard(c: CardIn): Promise<Blob> {
     .rect(MARGIN, Y(on.from), back + 26 - MARGIN, 1.6, 'FD')
   doc.setFillColor('#8a9690').rect(front, top, back - front, box, 'F')
   const ins = job.saw.change.insertion
-  for (const t of toothOutlines(blade, mid + ins - box / 2 / scale, mid + ins + box / 2 / scale)) {
-    const z = t.tip - ins
-    const points = t.outline.map(([x, zz]): Point => [front - x * scale, Math.min(top + box, Math.max(top, Y(zz - ins)))])
+  for (const t of toothOutlines(blade, mid - box / 2 / scale, mid + box / 2 / scale)) {
+    const z = t.tip
+    const points = t.outline.map(([x, zz]): Point => [front - x * scale, Math.min(top + box, Math.max(top, Y(zz)))])
     fill(points, z >= on.from && z <= on.to ? INK : '#8a9690')
   }
   text(`${teethInWork(H, blade).toFixed(1)} teeth`, MARGIN + 6, Y(mid) + 1, 8, 'bold')
@@ -167,7 +180,7 @@ export async function makeCard(c: CardIn): Promise<Blob> {
     ['Kerf', len(blade.kerf)],
     ['Line', { leave: 'leave it', split: 'split it', take: 'take it' }[job.cut.line]],
     ['Edge', verdict.edge.grade],
-    ['Clamps', `${len(ins)} deep each`],
+    ...(ins ? [['Clamps', `${len(ins)} deep each`] as [string, string]] : []),
   ]
   facts.forEach(([a, b], i) => {
     text(a, tx, y + 11 + i * 5.2, 8.5, 'normal', SOFT)
@@ -187,17 +200,15 @@ export async function makeCard(c: CardIn): Promise<Blob> {
   rule(at - 0.5)
   const ticksTop = at + 4
   text('Mounted', MARGIN, ticksTop, 9, 'bold')
-  mounting
-    .filter((m) => job.saw.kind === 'scroll' || (m !== 'square' && m !== 'hold-down'))
-    .forEach((m, i) => {
-      const x = MARGIN + (i % 2) * ((right - MARGIN) / 2)
-      const ty = ticksTop + 5 + Math.floor(i / 2) * 5
-      doc
-        .setDrawColor(INK)
-        .setLineWidth(0.3)
-        .rect(x, ty - 2.7, 3, 3)
-      text(mountingWords[m], x + 5, ty, 8.5)
-    })
+  mountingOf(job.saw).forEach((m, i) => {
+    const x = MARGIN + (i % 2) * ((right - MARGIN) / 2)
+    const ty = ticksTop + 5 + Math.floor(i / 2) * 5
+    doc
+      .setDrawColor(INK)
+      .setLineWidth(0.3)
+      .rect(x, ty - 2.7, 3, 3)
+    text(mountingWords[m], x + 5, ty, 8.5)
+  })
   const cautions = c.setup.cautions.map((k) => cautionWords[k]).join(' ')
   doc.setFontSize(6.8)
   const lines = doc.splitTextToSize(cautions, right - MARGIN) as string[]

@@ -6,6 +6,8 @@ import {
   collision,
   greenBand,
   homeGroup,
+  isStrung,
+  isStrungJob,
   makeDo,
   MODEL,
   rankBlades,
@@ -15,6 +17,7 @@ import {
   topStress,
   verdictOf,
   waysOut,
+  type Job,
   type Ranked,
   type Verdict,
 } from '@green-pitch/core'
@@ -54,11 +57,16 @@ export const useAnswer = defineStore('answer', () => {
   const window = computed(() => sizeWindow(job.value, blade.value.group, shop.catalogue))
   const clash = computed(() => (ranked.value.length ? undefined : collision(window.value)))
   const ways = computed(() => (ranked.value.length ? [] : waysOut(job.value, shop.offered, shop.catalogue)))
-  const band = computed(() => greenBand(job.value, blade.value))
+  /** The job and its green band where the blade is held at both ends; other saws have no tension. */
+  const taut = computed(() => {
+    const j: Job = job.value
+    return isStrungJob(j) ? { job: j, band: greenBand(j, blade.value) } : undefined
+  })
   const setup = computed(() => setUp(job.value, blade.value, settings.value.drills))
   const doable = computed(() => {
     const own = shop.catalogue.filter((b) => shop.owned.has(b.id))
-    return own.length ? makeDo(job.value, own, (b) => topStress(job.value.saw, b).value) : undefined
+    const { saw } = job.value
+    return own.length ? makeDo(job.value, own, (b) => (isStrung(saw) ? topStress(saw, b).value : 0)) : undefined
   })
   /** when and how surely the job's stress and strokes were heard, while they still are what the job says */
   const heard = computed(() => {
@@ -76,5 +84,5 @@ export const useAnswer = defineStore('answer', () => {
     foretold: { feed: verdict.value.feed.value, spm: verdict.value.feed.inputs.spm, stress: verdict.value.stress, seconds },
     heard: jobs.ticket.heard,
   })
-  return { job, heard, remembered, ranked, schools, blade, verdict, window, clash, ways, band, setup, doable }
+  return { job, heard, remembered, ranked, schools, blade, verdict, window, clash, ways, taut, setup, doable }
 })

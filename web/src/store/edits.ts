@@ -1,5 +1,7 @@
 import {
   clampTrouble,
+  isStrung,
+  madeFor,
   MODEL,
   type Blade,
   type Form,
@@ -19,9 +21,14 @@ export function withMaterial(t: Ticket, material: Material): Ticket {
 
 /** Stress and strokes belong to the saw they were set on; a chosen blade stays only where it can be clamped. */
 export function withSaw(t: Ticket, saw: Saw): Ticket {
-  const blade =
-    t.blade && !clampTrouble(saw, t.blade) && t.blade.series.startsWith('jeweler') === (saw.kind === 'frame') ? t.blade : undefined
-  return { ...t, model: MODEL, blade, job: { ...t.job, saw, stress: undefined, spm: undefined }, heard: undefined }
+  const blade = t.blade && !clampTrouble(saw, t.blade) && madeFor(saw, t.blade) ? t.blade : undefined
+  return {
+    ...t,
+    model: MODEL,
+    blade,
+    job: { ...t.job, saw, stress: undefined, spm: undefined, orbit: undefined, turned: undefined },
+    heard: undefined,
+  }
 }
 
 export function withBlade(t: Ticket, blade: Blade | undefined): Ticket {
@@ -35,7 +42,8 @@ export function withHeard(t: Ticket, what: 'stress' | 'spm', heard: HeardValue |
 
 /** The free span as it was measured; what was heard of this blade stands, and means another stress. */
 export function withSpan(t: Ticket, sawId: string, span: number): Ticket {
-  return t.job.saw.id === sawId ? { ...t, job: { ...t.job, saw: { ...t.job.saw, span } } } : t
+  const { saw } = t.job
+  return saw.id === sawId && isStrung(saw) ? { ...t, job: { ...t.job, saw: { ...saw, span } } } : t
 }
 
 export function withJob(t: Ticket, job: Job): Ticket {

@@ -57,7 +57,8 @@ export const useListen = defineStore('listen', () => {
       return
     }
     const { blade } = answer
-    const { saw } = answer.job
+    const saw = answer.taut?.job.saw
+    if (!saw) return
     try {
       const value = stressFromPitch(blade, read.frequency, saw.span)
       if (value > 2500) trouble.value = 'No blade bears that. Is another blade mounted, or another span set for this saw?'
@@ -170,12 +171,14 @@ export const useListen = defineStore('listen', () => {
   let seed = 1
   /** Plucks the stand-in blade at a stress; it is read like any other sound. */
   async function pluckStandIn(stress: number, noise: number) {
+    const span = answer.taut?.job.saw.span
+    if (span === undefined) return
     stop()
     busy.value = true
     const samples = await hands().plucked({
       section: sectionOf(answer.blade),
       stress,
-      span: answer.job.saw.span,
+      span,
       rate: 48_000,
       seed: seed++,
       noise,

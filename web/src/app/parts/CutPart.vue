@@ -9,6 +9,7 @@ import Themed from '../../ui/Themed.vue'
 
 const jobs = useJob()
 const cut = computed(() => jobs.job.cut)
+const saw = computed(() => jobs.job.saw)
 const put = <K extends keyof Cut>(key: K, value: Cut[K]) => jobs.editCut({ [key]: value }, `cut ${key}`)
 function kind(value: Cut['kind']) {
   jobs.editCut(value === 'straight' ? { kind: value, radius: undefined } : { kind: value, radius: cut.value.radius ?? 10 }, 'cut kind')
@@ -56,7 +57,13 @@ function kind(value: Cut['kind']) {
         ]"
         @update:model-value="(v) => put('turn', v)"
       />
-      <LengthInput label="Narrowest web left" :model-value="cut.web" none="none" @update:model-value="(v) => put('web', v)" />
+      <LengthInput
+        v-if="saw.kind !== 'hand'"
+        label="Narrowest web left"
+        :model-value="cut.web"
+        none="none"
+        @update:model-value="(v) => put('web', v)"
+      />
       <LengthInput
         v-if="cut.kind === 'pierced'"
         label="Starting hole"
@@ -103,6 +110,60 @@ function kind(value: Cut['kind']) {
         ]"
         @update:model-value="(v) => put('skill', v)"
       />
+      <Count
+        v-if="saw.kind === 'scroll' || saw.kind === 'jigsaw'"
+        label="Leans from square, degrees"
+        :model-value="cut.bevel"
+        :min="0"
+        :max="60"
+        :step="0.5"
+        none="square"
+        @update:model-value="(v) => put('bevel', v || undefined)"
+      />
+      <LengthInput
+        v-if="saw.kind === 'jigsaw'"
+        label="Scrap sawn under it"
+        :model-value="cut.backing"
+        none="none"
+        @update:model-value="(v) => put('backing', v)"
+      />
+      <template v-if="saw.kind === 'frame'">
+        <LengthInput
+          label="Edge behind the blade, at the deepest"
+          :model-value="cut.lie?.behind"
+          none="not asked"
+          @update:model-value="(v) => put('lie', v === undefined ? undefined : { behind: v, beside: cut.lie?.beside ?? v })"
+        />
+        <LengthInput
+          v-if="cut.lie"
+          label="Edge to its nearer side"
+          :model-value="cut.lie.beside"
+          @update:model-value="(v) => v !== undefined && cut.lie && put('lie', { ...cut.lie, beside: v })"
+        />
+      </template>
+      <template v-if="saw.kind === 'hand'">
+        <Choice
+          label="Lies to the grain"
+          :model-value="cut.grain ?? 'none'"
+          :options="[
+            { value: 'along', label: 'Along' },
+            { value: 'across', label: 'Across' },
+            { value: 'none', label: 'No grain' },
+          ]"
+          @update:model-value="(v) => put('grain', v === 'none' ? undefined : v)"
+        />
+        <LengthInput label="Depth of one cut" :model-value="cut.depth" none="not asked" @update:model-value="(v) => put('depth', v)" />
+        <Choice
+          label="The plate"
+          :model-value="cut.flush ? 'flush' : cut.boxed ? 'boxed' : 'free'"
+          :options="[
+            { value: 'free', label: 'Stands free' },
+            { value: 'flush', label: 'Lies flush on a face' },
+            { value: 'boxed', label: 'Runs in a mitre box' },
+          ]"
+          @update:model-value="(v) => jobs.editCut({ flush: v === 'flush' || undefined, boxed: v === 'boxed' || undefined }, 'plate')"
+        />
+      </template>
       <LengthInput label="Length of cut" :model-value="cut.length" @update:model-value="(v) => v && put('length', v)" />
       <Count
         v-if="cut.kind === 'pierced'"

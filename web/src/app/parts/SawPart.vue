@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { lengthWords, rankBlades, sawById, speedRange, wayWords, type Saw } from '@green-pitch/core'
+import { endWords, lengthWords, rankBlades, sawById, speedRange, wayWords, type Saw } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
@@ -22,11 +22,14 @@ const rows = computed(() =>
       blades:
         saw.id === jobs.job.saw.id
           ? answer.ranked.length
-          : rankBlades({ ...answer.job, saw, stress: undefined, spm: undefined }, { blades: shop.catalogue }).value.length,
+          : rankBlades({ ...answer.job, saw, stress: undefined, spm: undefined, orbit: undefined }, { blades: shop.catalogue }).value
+              .length,
     })),
 )
 const about = (s: Saw) =>
-  `${speedRange(s).join('–')} strokes/min, ${lengthWords(s.throat, settings.say)} deep, ${s.ends.join(' and ')} ends`
+  s.kind === 'hand'
+    ? 'pushed or pulled, chosen by the work'
+    : `${speedRange(s).join('–')} strokes/min, ${s.kind === 'jigsaw' ? `${lengthWords(s.stroke, settings.say)} stroke` : `${lengthWords(s.throat, settings.say)} deep`}, ${endWords(s.ends)}`
 const take = (saw: Saw) => jobs.edit((t) => withSaw(t, saw), 'saw')
 const offers = computed(() => answer.ways.filter((w) => w.kind === 'saw'))
 /** The job keeps the profile it was reckoned with; a profile edited since is offered, never slipped in. */

@@ -29,12 +29,14 @@ const settings = useSettings()
 const id = useId()
 const text = ref('')
 const trouble = ref('')
-const band = computed(() => answer.band)
-const stress = computed(() => answer.verdict.stress)
+// opened only where the ticket has a tension
+const job = computed(() => answer.taut!.job)
+const band = computed(() => answer.taut!.band)
+const stress = computed(() => answer.verdict.stress!)
 const at = (stress: number) => ({
   stress,
   tension: tensionFromStress(answer.blade, stress),
-  pitch: pitchFromStress(answer.blade, stress, answer.job.saw.span),
+  pitch: pitchFromStress(answer.blade, stress, job.value.saw.span),
 })
 /** Two schools inside one band: a moderate third of the way up, or high and ringing near its top. */
 const within = (share: number) => at(band.value.value.low.stress + share * (band.value.value.high.stress - band.value.value.low.stress))
@@ -49,7 +51,7 @@ const edges = computed(() =>
         ]),
     {
       name:
-        answer.job.stress === undefined
+        job.value.stress === undefined
           ? 'Reckoned at (the saw’s usual)'
           : answer.heard.stress
             ? `Heard ${clock(answer.heard.stress.at)}, ± ${Math.max(1, Math.round(answer.heard.stress.doubt))} MPa`
@@ -62,16 +64,16 @@ const edges = computed(() =>
     },
   ].sort((a, b) => a.stress - b.stress),
 )
-const setter = computed(() => setterOf(answer.job.saw))
-const fit = computed(() => leverFit(answer.job.saw))
+const setter = computed(() => setterOf(job.value.saw))
+const fit = computed(() => leverFit(job.value.saw))
 const markOf = (s: number) => {
   const m = fit.value && markForStress(fit.value, answer.blade, s)
   return m === undefined ? '' : decimal(m, 1)
 }
 const meaning = computed(() =>
-  answer.job.stress === undefined ? undefined : heardWords(answer.job, answer.blade, band.value, answer.job.stress, settings.say),
+  job.value.stress === undefined ? undefined : heardWords(job.value, answer.blade, band.value, job.value.stress, settings.say),
 )
-const move = (s: number) => lengthWords(thumbMove(answer.job, answer.blade, s, 1), settings.say)
+const move = (s: number) => lengthWords(thumbMove(job.value, answer.blade, s, 1), settings.say)
 function heard() {
   const read = parsePitch(text.value)
   if (!read.ok) {
@@ -79,7 +81,7 @@ function heard() {
     return
   }
   try {
-    const value = stressFromPitch(answer.blade, read.hz, answer.job.saw.span)
+    const value = stressFromPitch(answer.blade, read.hz, job.value.saw.span)
     if (value > 2500) {
       trouble.value = 'No blade bears that; is it an overtone, or another blade?'
       return
@@ -140,7 +142,7 @@ function heard() {
       <span :id="`${id}-say`" class="beyond">{{ trouble }}</span>
     </div>
     <div class="field"><span>&nbsp;</span><button class="act">Reckon with it</button></div>
-    <div v-if="answer.job.stress !== undefined" class="field">
+    <div v-if="job.stress !== undefined" class="field">
       <span>&nbsp;</span
       ><button type="button" class="act" @click="jobs.editJob({ stress: undefined }, 'stress')">Forget what was heard</button>
     </div>

@@ -4,122 +4,180 @@ import {
   capital,
   dialMark,
   decimal,
+  frameReach,
   greenMarks,
   greenMarksWords,
+  isPowered,
+  isStrung,
   lengthWords,
   marginWords,
   noteWords,
+  orbitSaid,
   pitchFromStress,
   setterOf,
   sizeWords,
   speedWords,
   stockWords,
   stoppers,
+  strokeSaid,
+  type Cut,
+  type GreenBand,
+  type Say,
   type State,
+  type StrungJob,
 } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useSettings } from '../../store/settings'
 import { clock } from '../../ui/clock'
 
+export type PartId = 'stock' | 'cut' | 'saw' | 'blade' | 'tension' | 'orbit' | 'stroke' | 'speed' | 'way'
 export interface Part {
+  id: PartId
   name: string
   value: string
   note: string
   state?: State
   trouble?: string
 }
+type Answer = ReturnType<typeof useAnswer>
 
-/** What each part of the ticket says. */
+/** What each part of the ticket says; the fifth follows the saw: tension, orbit or stroke. */
 export function useParts() {
   const answer = useAnswer()
   const settings = useSettings()
   return computed((): Part[] => {
-    const { job, blade, band, verdict, ways, ranked } = answer
-    const say = settings.say
-    const { stock, cut, saw } = job
-    const len = (mm: number) => lengthWords(mm, say)
-    const failing = verdict.margins.filter((m) => m.ratio < 1)
-    const near = verdict.margins.find((m) => m.state === 'near')
-    const otherSaw = ways.find((w) => w.kind === 'saw')
-    const stops = ranked.length ? [] : stoppers(job)
-    const sawState: State | undefined = ranked.length ? undefined : otherSaw ? 'beyond' : undefined
-
-    const web = cut.web === undefined ? '' : `webs ${len(cut.web)}`
-    // one unit says it for both
-    const radius = cut.radius === undefined ? 'no curves' : `R ${web ? len(cut.radius).replace(' mm', '') : len(cut.radius)}`
-    const cutNote = [radius, web].filter(Boolean).join(', ')
-    const heard = job.stress !== undefined
-    const pitch = heard ? pitchFromStress(blade, job.stress!, saw.span) : undefined
-    const green = greenMarks(saw, blade, band)
-    const at = answer.heard
-    const tensionState: State = band.empty
-      ? 'beyond'
-      : !heard
-        ? 'near'
-        : job.stress! < band.value.low.stress || job.stress! > band.value.high.stress
-          ? 'beyond'
-          : 'within'
-
-    const speed = verdict.speed
-    const marks = [speed.low, speed.high].map((n) => dialMark(saw, n))
-    const dial = marks[0] === undefined ? '' : `, dial ${[...new Set(marks.map((m) => decimal(m!, 0)))].join(' to ')}`
-    const setSpeed = job.spm
-    const speedState: State = speed.trouble
-      ? 'beyond'
-      : setSpeed === undefined
-        ? 'within'
-        : setSpeed > speed.high * 1.02
-          ? 'beyond'
-          : setSpeed < speed.low * 0.98
-            ? 'near'
-            : 'within'
-
-    const frame = saw.kind === 'frame'
+    const { say } = settings
+    const { stock, saw, cut } = answer.job
+    const fifth = answer.taut
+      ? tensionPart(answer, answer.taut.job, answer.taut.band)
+      : saw.kind === 'jigsaw'
+        ? { id: 'orbit' as const, ...orbitSaid(answer.job, answer.verdict) }
+        : { id: 'stroke' as const, ...strokeSaid(answer.job, answer.verdict, say) }
     return [
-      { name: 'Stock', value: stock.material.name, note: stockWords(stock, say) },
-      { name: 'Cut', value: cut.kind === 'pierced' ? 'Pierced' : cut.kind === 'outline' ? 'Outline' : 'Straight', note: cutNote },
-      {
-        name: 'Saw',
-        value: saw.short,
-        state: sawState,
-        note: sawState
-          ? stops[0] === 'teeth' || stops[0] === 'material'
-            ? 'its blades lack the teeth'
-            : 'no blade for it will do'
-          : `span ${len(saw.span)}`,
-        trouble: otherSaw && `${otherSaw.saw!.short} would do`,
-      },
-      {
-        name: 'Blade',
-        value: sizeWords(blade),
-        note: failing.length ? marginWords(failing[0]!, job, say) : blade.name.toLowerCase(),
-        state: failing.length ? 'beyond' : near ? 'near' : 'within',
-      },
-      {
-        name: 'Tension',
-        value: pitch === undefined ? 'not heard' : noteWords(pitch),
-        state: tensionState,
-        note: band.empty
-          ? 'no stress suits: see why'
-          : `${at.stress ? `heard ${clock(at.stress.at)} ±${Math.max(1, Math.round(at.stress.doubt))} MPa; ` : 'green '}${green ? greenMarksWords(green, setterOf(saw)) : bandWords(band)}`,
-      },
-      {
-        name: 'Speed',
-        value:
-          setSpeed !== undefined ? `${Math.round(setSpeed)}` : speed.low === speed.high ? `${speed.value}` : `${speed.low}–${speed.high}`,
-        state: speedState,
-        note: speed.trouble
-          ? speedWords(speed)
-          : setSpeed === undefined
-            ? `spm${dial}`
-            : `${at.spm ? `heard ${clock(at.spm.at)}; ` : ''}green ${speed.low}–${speed.high}`,
-      },
-      {
-        name: 'Way round',
-        value: capital(blade.pattern === 'twisted' || blade.pattern === 'grit' ? 'cuts all round' : frame ? 'to the handle' : 'teeth down'),
-        state: 'within',
-        note: frame ? 'cuts on the pull' : cut.shows === 'both' ? 'better face up' : 'show face up',
-      },
+      { id: 'stock', name: 'Stock', value: stock.material.name, note: stockWords(stock, say) },
+      { id: 'cut', name: 'Cut', value: capital(cut.kind), note: cutNote(cut, say) },
+      sawPart(answer, say),
+      bladePart(answer, say),
+      fifth,
+      speedPart(answer),
+      wayPart(answer),
     ]
   })
+}
+
+function cutNote(cut: Cut, say: Say): string {
+  const len = (mm: number) => lengthWords(mm, say)
+  const web = cut.web === undefined ? '' : `webs ${len(cut.web)}`
+  // one unit says it for both
+  const radius = cut.radius === undefined ? 'no curves' : `R ${web ? len(cut.radius).replace(' mm', '') : len(cut.radius)}`
+  const bevel = cut.bevel ? `leaning ${decimal(cut.bevel, 1)}°` : ''
+  const grain = cut.grain ? `${cut.grain} the grain` : ''
+  const depth = cut.depth === undefined ? '' : `${len(cut.depth)} deep`
+  return [grain || radius, web, depth, bevel].filter(Boolean).join(', ')
+}
+
+function sawPart({ job, ways, ranked }: Answer, say: Say): Part {
+  const { saw, cut } = job
+  const otherSaw = ways.find((w) => w.kind === 'saw')
+  const stops = ranked.length ? [] : stoppers(job)
+  const state: State | undefined = ranked.length ? undefined : otherSaw ? 'beyond' : undefined
+  const met = saw.kind === 'frame' && cut.lie !== undefined && frameReach(saw, cut.lie, job.turned).ratio < 1
+  const note = state
+    ? met
+      ? 'its frame meets the board'
+      : stops[0] === 'teeth' || stops[0] === 'material'
+        ? 'its blades lack the teeth'
+        : 'no blade for it will do'
+    : isStrung(saw)
+      ? `span ${lengthWords(saw.span, say)}${job.turned ? `, blade turned ${job.turned}°` : ''}`
+      : saw.kind === 'jigsaw'
+        ? `stroke ${lengthWords(saw.stroke, say)}`
+        : 'at the bench'
+  return { id: 'saw', name: 'Saw', value: saw.short, state, note, trouble: otherSaw && `${otherSaw.saw!.short} would do` }
+}
+
+function bladePart({ job, blade, verdict }: Answer, say: Say): Part {
+  const failing = verdict.margins.filter((m) => m.ratio < 1)
+  const near = verdict.margins.find((m) => m.state === 'near')
+  return {
+    id: 'blade',
+    name: blade.plate ? 'Which one' : 'Blade',
+    value: blade.plate ? blade.name : sizeWords(blade),
+    note: failing.length
+      ? marginWords(failing[0]!, job, say)
+      : blade.plate
+        ? `${sizeWords(blade)}, ${blade.plate.filing}, ${blade.plate.strokes}ed`
+        : blade.name.toLowerCase(),
+    state: failing.length ? 'beyond' : near ? 'near' : 'within',
+  }
+}
+
+function tensionPart({ blade, heard: at }: Answer, job: StrungJob, band: GreenBand): Part {
+  const heard = job.stress !== undefined
+  const pitch = heard ? pitchFromStress(blade, job.stress!, job.saw.span) : undefined
+  const green = greenMarks(job.saw, blade, band)
+  const state: State = band.empty
+    ? 'beyond'
+    : !heard
+      ? 'near'
+      : job.stress! < band.value.low.stress || job.stress! > band.value.high.stress
+        ? 'beyond'
+        : 'within'
+  const said = at.stress ? `heard ${clock(at.stress.at)} ±${Math.max(1, Math.round(at.stress.doubt))} MPa; ` : 'green '
+  return {
+    id: 'tension',
+    name: 'Tension',
+    value: pitch === undefined ? 'not heard' : noteWords(pitch),
+    state,
+    note: band.empty ? 'no stress suits: see why' : `${said}${green ? greenMarksWords(green, setterOf(job.saw)) : bandWords(band)}`,
+  }
+}
+
+function speedPart({ job, verdict, heard: at }: Answer): Part {
+  const { speed } = verdict
+  const { spm } = job
+  const marks = [speed.low, speed.high].map((n) => dialMark(job.saw, n))
+  const dial = marks[0] === undefined ? '' : `, dial ${[...new Set(marks.map((m) => decimal(m!, 0)))].join(' to ')}`
+  const state: State = speed.trouble
+    ? 'beyond'
+    : spm === undefined
+      ? 'within'
+      : spm > speed.high * 1.02
+        ? 'beyond'
+        : spm < speed.low * 0.98
+          ? 'near'
+          : 'within'
+  return {
+    id: 'speed',
+    name: 'Speed',
+    value: spm !== undefined ? `${Math.round(spm)}` : speed.low === speed.high ? `${speed.value}` : `${speed.low}–${speed.high}`,
+    state,
+    note: speed.trouble
+      ? speedWords(speed)
+      : spm === undefined
+        ? `spm${dial}`
+        : `${at.spm ? `heard ${clock(at.spm.at)}; ` : ''}green ${speed.low}–${speed.high}`,
+  }
+}
+
+function wayPart({ job, blade }: Answer): Part {
+  const { saw, cut } = job
+  const part = (value: string, note: string): Part => ({ id: 'way', name: 'Way round', value: capital(value), state: 'within', note })
+  if (blade.pattern === 'twisted' || blade.pattern === 'grit') return part('cuts all round', 'either way up')
+  if (blade.plate)
+    return part(blade.plate.strokes === 'pull' ? 'pull it' : 'push it', cut.shows === 'both' ? 'knife every face' : 'show face to you')
+  if (saw.kind === 'frame') {
+    const away = job.teethTo === 'away'
+    return part(away ? 'away from handle' : 'to the handle', away ? 'cuts on the push' : 'cuts on the pull')
+  }
+  if (saw.kind === 'jigsaw') {
+    const { cutsOn = 'up' } = blade
+    const free = cut.shows === 'both' || cutsOn === 'both'
+    const up = cut.up ?? (free ? undefined : cutsOn === 'up' ? 'back' : 'show')
+    return part(
+      { up: 'teeth up', down: 'teeth down', both: 'teeth both ways' }[cutsOn],
+      up === undefined ? 'better face up' : up === 'show' ? 'show face up' : 'show face down',
+    )
+  }
+  return part(isPowered(saw) ? 'teeth down' : '', cut.shows === 'both' ? 'better face up' : 'show face up')
 }

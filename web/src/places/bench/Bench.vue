@@ -14,9 +14,11 @@ import {
   sizeWords,
   turnsAnywhere,
   workedRadius,
+  isStrung,
   type Blade,
   type JobRule,
   type LimitId,
+  type Saw,
 } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
@@ -28,6 +30,7 @@ import { withBlade } from '../../store/edits'
 import { useLink } from './link'
 import BladeInStock from '../../draw/BladeInStock.vue'
 import SizeWindow from '../../draw/SizeWindow.vue'
+import Drift from '../../draw/Drift.vue'
 import Turn from '../../draw/Turn.vue'
 import JobBar from './JobBar.vue'
 import Ranked from './Ranked.vue'
@@ -46,9 +49,14 @@ useLink()
 
 const say = computed(() => settings.say)
 const choose = (b: Blade) => jobs.edit((t) => withBlade(t, b), 'blade')
+/** The saw as if its clamps held every thickness: what keeps a pattern out is its ends. */
+const anyThickness = computed((): Saw => {
+  const { saw } = jobs.job
+  return isStrung(saw) ? { ...saw, clamp: [0, 9] } : saw
+})
 const groups = computed(() => {
   const seen = new Map<string, string>()
-  for (const b of blades) if (!seen.has(b.group) && !clampTrouble({ ...jobs.job.saw, clamp: [0, 9] }, b)) seen.set(b.group, b.name)
+  for (const b of blades) if (!seen.has(b.group) && !clampTrouble(anyThickness.value, b)) seen.set(b.group, b.name)
   return [...seen]
 })
 /** Another pattern: its own middle of the window, or the same size where nothing passes. */
@@ -139,6 +147,14 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { bite: 'bite', teeth: 'tee
               </dd></template
             >
           </dl>
+          <Drift
+            v-if="answer.job.saw.kind === 'jigsaw'"
+            :job="answer.job"
+            :saw="answer.job.saw"
+            :verdict="answer.verdict"
+            :setup="answer.setup"
+            :say="say"
+          />
         </Turn>
         <section aria-labelledby="setup-head">
           <h2 id="setup-head">Set it up</h2>

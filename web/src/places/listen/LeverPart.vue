@@ -14,6 +14,8 @@ import {
   setterOf,
   sizeWords,
   stressAtMark,
+  type GreenBand,
+  type StrungJob,
 } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useListen } from '../../store/listen'
@@ -23,11 +25,12 @@ import Count from '../../ui/Count.vue'
 import Rich from '../../ui/Rich.vue'
 
 /** This saw's lever, screw or flex against the stress heard at its marks. */
+const props = defineProps<{ job: StrungJob; band: GreenBand }>()
 const mark = defineModel<number>('mark', { required: true })
 const answer = useAnswer()
 const listen = useListen()
 const shop = useShop()
-const saw = computed(() => answer.job.saw)
+const saw = computed(() => props.job.saw)
 const setter = computed(() => setterOf(saw.value))
 const fit = computed(() => leverFit(saw.value))
 const heard = computed(() => answer.heard.stress)
@@ -53,7 +56,7 @@ const line = computed(() => {
     y: stressAtMark(f, answer.blade, x).value,
   }))
 })
-const green = computed(() => (answer.band.empty ? undefined : { low: answer.band.value.low.stress, high: answer.band.value.high.stress }))
+const green = computed(() => (props.band.empty ? undefined : { low: props.band.value.low.stress, high: props.band.value.high.stress }))
 const rows = computed(() => {
   const f = fit.value
   if (!f) return []
@@ -73,7 +76,7 @@ const others = computed(() => {
   const heardSizes = new Set(points.value.map((p) => p.section.width))
   return shop.catalogue.filter((b) => b.group === answer.blade.group && b.id !== answer.blade.id && !heardSizes.has(b.width))
 })
-const words = computed(() => calibrationWords(saw.value, answer.blade, answer.band, others.value))
+const words = computed(() => calibrationWords(saw.value, answer.blade, props.band, others.value))
 const forget = (m: number) =>
   listen.keepSaw(saw.value.id, { calibration: { ...listen.calibration, lever: points.value.filter((p) => p.mark !== m) } })
 </script>

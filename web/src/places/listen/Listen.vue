@@ -1,45 +1,25 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import {
-  bowAllowed,
-  decimal,
-  emptyBandWords,
-  heardWords,
-  lengthWords,
-  noteOf,
-  noteWords,
-  pitchFromStress,
-  sizeWords,
-  spanFromModes,
-  speedRange,
-  stockWords,
-  tensionFromStress,
-  THUMB,
-  thumbMove,
-} from '@green-pitch/core'
+import { aimPitch, isPowered, noteWords, speedRange } from '@green-pitch/core'
 import { openFile } from '../../data/files'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useListen } from '../../store/listen'
-import { useSettings } from '../../store/settings'
 import { clock } from '../../ui/clock'
 import { onKey } from '../../ui/keys'
 import { useSizeKeys } from '../../ui/sizeKeys'
-import HeardSpectrum from '../../draw/HeardSpectrum.vue'
-import LastPluck from '../../draw/LastPluck.vue'
-import NoteRule from '../../draw/NoteRule.vue'
 import SpeedRule from '../../draw/SpeedRule.vue'
 import Mark from '../../ui/Mark.vue'
 import Themed from '../../ui/Themed.vue'
 import DialPart from './DialPart.vue'
+import HeardPluck from './HeardPluck.vue'
 import LeverPart from './LeverPart.vue'
+import Plucked from './Plucked.vue'
 import StandIn from './StandIn.vue'
 
 const answer = useAnswer()
 const listen = useListen()
 const jobs = useJob()
-const settings = useSettings()
-const say = computed(() => settings.say)
 const mark = ref(3)
 const dial = ref(3)
 const standIn = ref(false)
@@ -50,24 +30,13 @@ onBeforeUnmount(() => {
   if (listen.tone) listen.sound(listen.tone)
 })
 
-/** A hand frame is stroked slower than an ear can count. */
-const powered = computed(() => answer.job.saw.kind === 'scroll')
-watch(powered, (on) => on || listen.listenFor('pluck'), { immediate: true })
-const stress = computed(() => answer.job.stress)
-const pitch = computed(() => (stress.value === undefined ? undefined : pitchFromStress(answer.blade, stress.value, answer.job.saw.span)))
-const note = computed(() => (pitch.value === undefined ? undefined : noteOf(pitch.value)))
-const doubt = computed(() => answer.heard.stress?.doubt)
-const words = computed(() =>
-  stress.value === undefined ? undefined : heardWords(answer.job, answer.blade, answer.band, stress.value, say.value),
-)
-/** Where to tune to by ear: the whole note nearest a third of the way up the band. */
-const aim = computed(() => {
-  const { low, high } = answer.band.value
-  const third = answer.band.empty ? high.stress : low.stress + 0.35 * (high.stress - low.stress)
-  const exact = pitchFromStress(answer.blade, third, answer.job.saw.span)
-  const whole = exact * 2 ** (-noteOf(exact).cents / 1200)
-  return whole > low.pitch && whole < high.pitch ? whole : exact
+/** Only a motor's strokes are fast enough to count, and only a blade held at both ends has a note. */
+const powered = computed(() => isPowered(answer.job.saw))
+const taut = computed(() => answer.taut)
+watch([powered, taut], () => listen.listenFor(taut.value && (listen.what === 'pluck' || !powered.value) ? 'pluck' : 'strokes'), {
+  immediate: true,
 })
+const aim = computed(() => (taut.value ? aimPitch(taut.value.band, answer.blade) : 0))
 const spm = computed(() => answer.job.spm)
 const spmState = computed(() => {
   const { low, high, trouble } = answer.verdict.speed
@@ -81,88 +50,31 @@ const spmWords = computed(() => {
   if (spmState.value === 'near') return `Slower than need be: the feed must follow it down. ${low} to ${high} would carry the cut.`
   return 'Leave it as it is.'
 })
-const picture = computed(() => listen.last?.picture)
-const read = computed(() => listen.last?.read)
-const convinced = computed(() => {
-  const r = read.value
-  if (!r?.heard) return ''
-  const over = r.partials.length - 1
-  const sure = r.confidence > 0.9 ? 'sure' : r.confidence > 0.7 ? 'fairly sure' : 'not quite sure'
-  return over > 1 ? `Overtones run as a stiff blade’s do: ${sure}.` : `Hardly an overtone to bear it out: ${sure}.`
-})
-const solved = computed(() => {
-  const r = read.value
-  // another blade is another section: what was heard of the last one tells nothing
-  if (!r?.heard || !answer.heard.stress) return undefined
-  const found = spanFromModes(answer.blade, r.partials)
-  return found && found.doubt < 0.04 * found.span && Math.abs(found.span - answer.job.saw.span) > Math.max(1.5, found.doubt)
-    ? found
-    : undefined
-})
-const feel = computed(() => {
-  const at = stress.value ?? answer.verdict.stress
-  return lengthWords(Math.round(thumbMove(answer.job, answer.blade, at, THUMB) * 20) / 20, say.value)
-})
-const feelAim = computed(() =>
-  [answer.band.value.low.stress, answer.band.value.high.stress]
-    .map((s) => lengthWords(Math.round(thumbMove(answer.job, answer.blade, s, THUMB) * 20) / 20, say.value))
-    .join(' down to '),
-)
 async function open() {
   const f = await openFile(['.wav', '.flac', '.mp3', '.ogg', '.m4a', '.webm'])
   if (f) await listen.open(f)
 }
-const from = { microphone: 'by the microphone', recording: 'from a recording', 'stand-in': 'from the stand-in' } as const
 </script>
 
 <template>
-  <Themed>
+  <p v-if="!taut && !powered" class="quiet">
+    <b>Nothing to listen to.</b> A hand saw’s plate is not pulled taut, and a hand’s strokes are too slow to count. The Bench and Joints say
+    how many strokes a cut takes.
+  </p>
+  <Themed v-else>
     <div class="listen">
       <div class="main">
         <div class="tabs" role="tablist" aria-label="What to listen to">
-          <button role="tab" :aria-selected="listen.what === 'pluck'" @click="listen.listenFor('pluck')">The blade, plucked</button>
+          <button v-if="taut" role="tab" :aria-selected="listen.what === 'pluck'" @click="listen.listenFor('pluck')">
+            The blade, plucked
+          </button>
           <button v-if="powered" role="tab" :aria-selected="listen.what === 'strokes'" @click="listen.listenFor('strokes')">
             The saw, running
           </button>
         </div>
 
         <template v-if="listen.what === 'pluck'">
-          <div class="answer">
-            <div>
-              <h1 v-if="note">
-                <span class="sr">Blade sounds </span>{{ note.name }}
-                <span class="cents">{{ note.cents < 0 ? '−' : '+' }} {{ Math.abs(note.cents) }} cents</span>
-              </h1>
-              <h1 v-else class="none">Not heard yet</h1>
-              <p v-if="words" class="verdict">
-                <Mark :state="words.state" /><b>{{ words.head }}.</b> {{ words.text }}
-              </p>
-              <p v-else-if="answer.band.empty" class="verdict"><Mark state="beyond" />{{ emptyBandWords(answer.band) }}</p>
-              <p v-else class="verdict">
-                {{ sizeWords(answer.blade) }} in {{ answer.job.stock.material.name.toLowerCase() }},
-                {{ stockWords(answer.job.stock, say) }}: pluck it at its middle and let it ring.
-              </p>
-            </div>
-            <p v-if="stress !== undefined" class="stress">
-              <b class="mono">{{ Math.round(stress) }} MPa</b>
-              <span class="soft"
-                >{{ doubt === undefined ? '' : `give or take ${Math.max(1, Math.round(doubt))}, `
-                }}{{ decimal(tensionFromStress(answer.blade, stress), 0) }} N on {{ sizeWords(answer.blade) }}, span
-                {{ lengthWords(answer.job.saw.span, say) }}</span
-              >
-              <span v-if="answer.heard.stress" class="soft"
-                >heard {{ clock(answer.heard.stress.at) }}{{ listen.last?.read.heard ? ` ${from[listen.last.source]}` : '' }}
-                <button class="act plain" @click="listen.forget('stress')">Forget</button></span
-              >
-            </p>
-          </div>
-          <NoteRule
-            :band="answer.band"
-            :section="answer.blade"
-            :span="answer.job.saw.span"
-            :pitch="pitch"
-            :ok="words?.state === 'within'"
-          />
+          <Plucked v-if="taut" :job="taut.job" :band="taut.band" />
         </template>
 
         <template v-else>
@@ -221,30 +133,7 @@ const from = { microphone: 'by the microphone', recording: 'from a recording', '
         </div>
         <StandIn v-if="standIn" v-model:mark="mark" v-model:dial="dial" />
 
-        <div v-if="listen.what === 'pluck' && picture && read" class="heard">
-          <section aria-labelledby="heard-head">
-            <h2 id="heard-head">What was heard</h2>
-            <HeardSpectrum :columns="picture.spectrum" :top="picture.top" :read="read" />
-            <p>{{ convinced }}</p>
-          </section>
-          <section aria-labelledby="pluck-head">
-            <h2 id="pluck-head">The last pluck</h2>
-            <LastPluck :wave="picture.wave" label="The last pluck, a third of a second" />
-            <p v-if="read.heard">
-              Rings for {{ decimal(read.decay, 2) }} s; pitch good to {{ decimal(read.doubt, 1) }} cents.
-              <template v-if="solved">
-                <br />By its overtones the span is {{ lengthWords(Math.round(solved.span * 2) / 2, say) }}, give or take
-                {{ lengthWords(Math.max(0.5, Math.round(solved.doubt * 2) / 2), say) }}.
-                <button class="act plain" @click="listen.keepSpan(Math.round(solved.span * 2) / 2)">Use it</button>
-              </template>
-            </p>
-          </section>
-        </div>
-        <p v-if="listen.what === 'pluck' && !answer.band.empty" class="feel soft">
-          By feel: a {{ THUMB }} N push at mid-span moves it {{ feel }} sideways{{
-            stress === undefined ? ' at this saw’s usual stress' : ''
-          }}; green is {{ feelAim }}. Bow allowed while cutting: {{ lengthWords(Math.round(bowAllowed(answer.job) * 100) / 100, say) }}.
-        </p>
+        <HeardPluck v-if="listen.what === 'pluck' && taut" :job="taut.job" :band="taut.band" />
         <p class="soft cautions">
           {{
             listen.what === 'pluck'
@@ -254,14 +143,19 @@ const from = { microphone: 'by the microphone', recording: 'from a recording', '
         </p>
       </div>
       <aside>
-        <LeverPart v-if="listen.what === 'pluck'" v-model:mark="mark" />
+        <LeverPart v-if="listen.what === 'pluck' && taut" v-model:mark="mark" :job="taut.job" :band="taut.band" />
         <DialPart v-else v-model:dial="dial" />
       </aside>
     </div>
   </Themed>
 </template>
 
+<style scoped src="./answer.css"></style>
 <style scoped>
+.quiet {
+  padding: 24px 16px;
+  max-width: 70ch;
+}
 .listen {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 350px;
@@ -289,41 +183,6 @@ aside {
   font-weight: 600;
   border-bottom-color: var(--ink);
 }
-.answer {
-  display: flex;
-  justify-content: space-between;
-  gap: 24px;
-  margin-bottom: 10px;
-}
-h1 {
-  font-size: 64px;
-  line-height: 1.05;
-  font-weight: 700;
-  letter-spacing: -0.01em;
-}
-h1.none {
-  font-size: 30px;
-  line-height: 1.4;
-}
-.cents {
-  font-size: 24px;
-  font-weight: 400;
-  letter-spacing: 0;
-}
-.verdict {
-  max-width: 460px;
-  margin-top: 4px;
-}
-.stress {
-  display: grid;
-  align-content: start;
-  text-align: right;
-  max-width: 300px;
-}
-.stress b {
-  font-size: 38px;
-  line-height: 1.2;
-}
 .trouble {
   margin: 10px 0 0;
   max-width: 640px;
@@ -350,20 +209,6 @@ h1.none {
   height: 100%;
   background: currentColor;
 }
-.heard {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 28px;
-  border-top: 1px solid var(--rule);
-  margin-top: 16px;
-  padding-top: 10px;
-}
-.heard h2 {
-  font-weight: 700;
-}
-.feel {
-  margin-top: 12px;
-}
 .cautions {
   margin-top: 6px;
 }
@@ -376,26 +221,12 @@ h1.none {
     border-left: 0;
     border-top: 1px solid var(--rule);
   }
-  .answer {
-    display: block;
-  }
-  .stress {
-    text-align: left;
-    margin-top: 8px;
-    max-width: none;
-  }
-  .stress b {
-    font-size: 30px;
-  }
   .tabs button {
     min-height: 44px;
   }
   .sources .act {
     flex: 1 1 45%;
     justify-content: center;
-  }
-  .heard {
-    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

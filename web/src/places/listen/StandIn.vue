@@ -13,7 +13,7 @@ const answer = useAnswer()
 const listen = useListen()
 const noise = ref<'0.05' | '0.5' | '4'>('0.05')
 const setter = computed(() => ({ lever: 'Its lever at', screw: 'Turns of its screw', flex: 'Flexed by, mm' })[setterOf(answer.job.saw)])
-const pluck = () => listen.pluckStandIn(standInStress(answer.job.saw, answer.blade, mark.value), Number(noise.value))
+const pluck = () => answer.taut && listen.pluckStandIn(standInStress(answer.taut.job.saw, answer.blade, mark.value), Number(noise.value))
 const run = () => listen.runStandIn(standInStrokes(answer.job.saw, dial.value))
 </script>
 

@@ -1,7 +1,18 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { Popconfirm, Table } from 'ant-design-vue'
-import { bladeWords, lives, minutesWords, MODEL, stockWords, verdictOf, type Fate, noteWords, pitchFromStress } from '@green-pitch/core'
+import {
+  bladeWords,
+  isStrung,
+  lives,
+  minutesWords,
+  MODEL,
+  stockWords,
+  verdictOf,
+  type Fate,
+  noteWords,
+  pitchFromStress,
+} from '@green-pitch/core'
 import { openFile, saveFile } from '../../data/files'
 import type { LogRecord } from '../../data/records'
 import { useSettings } from '../../store/settings'
@@ -99,6 +110,7 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
   const { stress, spm } = heard ?? {}
   const said = [
     stress &&
+      isStrung(job.saw) &&
       `${noteWords(pitchFromStress(blade, stress.value, job.saw.span))}, ${Math.round(stress.value)} ± ${Math.max(1, Math.round(stress.doubt))} MPa`,
     spm && `${Math.round(spm.value)} strokes a minute`,
   ].filter(Boolean)

@@ -9,6 +9,7 @@ import {
   lives,
   minutesWords,
   pitchFromStress,
+  isStrung,
   plainNote,
   priorLife,
   ringName,
@@ -90,8 +91,8 @@ const openingsLeft = computed(() => {
   return n
 })
 const heard = computed(() => {
-  const s = jobs.job.stress
-  return s === undefined ? undefined : plainNote(pitchFromStress(answer.blade, s, jobs.job.saw.span))
+  const { stress, saw } = jobs.job
+  return stress === undefined || !isStrung(saw) ? undefined : plainNote(pitchFromStress(answer.blade, stress, saw.span))
 })
 const watching = computed(() => (here.value && found.value ? watchWords(here.value, found.value, answer.job, say.value) : []))
 

@@ -6,18 +6,19 @@ import {
   decimal,
   frameWords,
   leverFit,
+  madeFor,
   markName,
   setterName,
   setterOf,
   sizeWords,
   stressAtMark,
-  type Saw,
+  type StrungSaw,
   type Section,
 } from '@green-pitch/core'
 import MarksChart from '../../draw/MarksChart.vue'
 
 /** What was heard of a saw's marks: one rising line a size, and the dial. Noting is done at the ear, in Listen. */
-const props = defineProps<{ saw: Saw }>()
+const props = defineProps<{ saw: StrungSaw }>()
 const fit = computed(() => leverFit(props.saw))
 const setter = computed(() => setterOf(props.saw))
 const lever = computed(() => props.saw.calibration?.lever ?? [])
@@ -56,7 +57,7 @@ const foretold = computed(() => {
   ]
     .map((id) => bladeById(id))
     .filter((b) => b !== undefined)
-    .filter((b) => !heard.has(b.width) && props.saw.ends.includes(b.end) && b.series.startsWith('jeweler') === (props.saw.kind === 'frame'))
+    .filter((b) => !heard.has(b.width) && props.saw.ends.includes(b.end) && madeFor(props.saw, b))
     .map((b) => ({ name: sizeWords(b), mark: mid, ...stressAtMark(f, b, mid) }))
 })
 const day = (ms: number) => new Date(ms).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })

@@ -4,22 +4,24 @@ import { Switch } from 'ant-design-vue'
 import {
   blades,
   clampTrouble,
+  endWords,
+  isStrung,
   lengthWords,
-  listWords,
   minutesWords,
   saws as shipped,
-  speedRange,
   threadingSeconds,
   type Saw,
 } from '@green-pitch/core'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
-import Count from '../../ui/Count.vue'
 import LengthInput from '../../ui/LengthInput.vue'
 import SawSide from '../../draw/SawSide.vue'
 import Calibration from './Calibration.vue'
 import ChangeProcedure from './ChangeProcedure.vue'
+import JigsawFields from './JigsawFields.vue'
+import SpeedFields from './SpeedFields.vue'
+import StrungFields from './StrungFields.vue'
 import Themed from '../../ui/Themed.vue'
 
 const shop = useShop()
@@ -78,91 +80,42 @@ const holds = computed(() => blades.filter((b) => !clampTrouble(saw.value, b)).l
                 @change="put({ name: ($event.target as HTMLInputElement).value.trim() || saw.name })"
               />
               <p class="soft">
-                Holds {{ holds }} of {{ blades.length }} blades. Threading a hole takes about {{ minutesWords(threadingSeconds(saw)) }}.
+                Holds {{ holds }} of {{ blades.length }} blades.
+                {{
+                  saw.kind === 'hand'
+                    ? ''
+                    : `${isStrung(saw) ? 'Threading a hole' : 'Entering a hole'} takes about ${minutesWords(threadingSeconds(saw))}.`
+                }}
               </p>
               <label class="mine"
                 ><Switch :checked="mine" size="small" @change="(v) => keep({ mine: v as boolean })" /> It stands in my shop</label
               >
             </div>
-            <SawSide :saw="saw" :say="settings.say" />
+            <SawSide v-if="isStrung(saw)" :saw="saw" :say="settings.say" />
           </div>
           <section>
             <h2>What it takes</h2>
             <div class="fields">
-              <LengthInput label="Free span of the blade" :model-value="saw.span" @update:model-value="(v) => v && put({ span: v })" />
               <LengthInput label="Stroke" :model-value="saw.stroke" @update:model-value="(v) => v && put({ stroke: v })" />
               <LengthInput
+                v-if="isStrung(saw)"
                 :label="saw.kind === 'frame' ? 'Frame depth' : 'Throat'"
                 :model-value="saw.throat"
                 @update:model-value="(v) => v && put({ throat: v })"
               />
               <LengthInput label="Thickest stock" :model-value="saw.capacity" @update:model-value="(v) => v && put({ capacity: v })" />
-              <LengthInput
-                v-if="saw.kind === 'scroll'"
-                label="Table above lower clamp"
-                :model-value="saw.tableHeight"
-                @update:model-value="(v) => v && v < saw.span && put({ tableHeight: v })"
-              />
-              <template v-if="saw.kind === 'scroll' && saw.speed.kind === 'variable'">
-                <Count
-                  label="Slowest"
-                  :model-value="saw.speed.min"
-                  :min="10"
-                  :max="saw.speed.max"
-                  unit="spm"
-                  whole
-                  @update:model-value="
-                    (v) => v && saw.kind === 'scroll' && saw.speed.kind === 'variable' && put({ speed: { ...saw.speed, min: v } })
-                  "
-                />
-                <Count
-                  label="Fastest"
-                  :model-value="saw.speed.max"
-                  :min="saw.speed.min"
-                  :max="5000"
-                  unit="spm"
-                  whole
-                  @update:model-value="
-                    (v) => v && saw.kind === 'scroll' && saw.speed.kind === 'variable' && put({ speed: { ...saw.speed, max: v } })
-                  "
-                />
-              </template>
-              <div v-else class="field">
-                <span>Speeds</span
-                ><span
-                  >{{
-                    (saw.kind === 'scroll' && saw.speed.kind === 'steps' ? saw.speed.steps : speedRange(saw)).join(
-                      saw.kind === 'scroll' ? ' and ' : ' to ',
-                    )
-                  }}
-                  strokes/min</span
-                >
-              </div>
-              <Count
-                label="Clamps hold"
-                :model-value="saw.grip"
-                :min="20"
-                :max="2000"
-                unit="N"
-                @update:model-value="(v) => v && put({ grip: v })"
-              />
-              <Count
-                label="Usual stress"
-                :model-value="saw.workingStress"
-                :min="50"
-                :max="1200"
-                :step="10"
-                unit="MPa"
-                @update:model-value="(v) => v && put({ workingStress: v })"
-              />
+              <SpeedFields :saw="saw" @change="put" />
+              <StrungFields v-if="isStrung(saw)" :saw="saw" @change="put" />
+              <JigsawFields v-else-if="saw.kind === 'jigsaw'" :saw="saw" @change="put" />
             </div>
             <p class="soft">
-              Ends: {{ listWords(saw.ends.map((e) => (e === 'pin' ? 'pinned' : 'plain'))) }}; blades {{ len(saw.clamp[0]) }} to
-              {{ len(saw.clamp[1]) }} thick.{{ saw.source ? '' : ' Figures are estimates of its kind until you measure yours.' }}
+              Takes {{ endWords(saw.ends) }}{{ isStrung(saw) ? `, ${len(saw.clamp[0])} to ${len(saw.clamp[1])} thick` : '' }}.{{
+                saw.source ? '' : ' Figures are estimates of its kind until you measure yours.'
+              }}
             </p>
           </section>
-          <Calibration :saw="saw" />
-          <ChangeProcedure :saw="saw" @change="(change) => put({ change })" />
+          <Calibration v-if="isStrung(saw)" :saw="saw" />
+          <ChangeProcedure v-if="saw.kind !== 'hand'" :saw="saw" @change="(change) => put({ change })" />
           <p v-if="changed || own">
             <button class="act" @click="shop.drop('saws', saw.id)">{{ own ? 'Remove this saw' : 'Back to the profile as shipped' }}</button>
             <span class="soft">Jobs keep what they were reckoned with.</span>

@@ -1,0 +1,44 @@
+import { decimal } from '../quantity/index.js'
+import { orbitChoice, orbitInUse } from '../cut/index.js'
+import { strokeOf } from '../saw/index.js'
+import type { Job } from '../job/index.js'
+import type { State, Verdict } from '../choose/index.js'
+import { orbitWords } from './setup.js'
+import { lengthWords, type Say } from './say.js'
+
+/** One part of the ticket in words. */
+export interface Said {
+  name: string
+  value: string
+  note: string
+  state: State
+}
+
+/** A jigsaw's orbit: the step in use and why no more of it. */
+export function orbitSaid(job: Job, { blade }: Pick<Verdict, 'blade'>): Said {
+  const choice = orbitChoice(job, blade)
+  const value = orbitInUse(job, blade)
+  return {
+    name: 'Orbit',
+    value: value ? `${value} of ${Math.max(...choice.steps)}` : 'none',
+    state: value > choice.value ? 'beyond' : value < choice.value ? 'near' : 'within',
+    note: value === choice.value ? orbitWords[choice.limit] : `${choice.value} is suggested: ${orbitWords[choice.limit]}`,
+  }
+}
+
+/** Strokes one cut by hand takes at its steady feed. */
+export function strokesACut(job: Job, { feed }: Pick<Verdict, 'feed'>): number {
+  const down = job.cut.depth ?? job.cut.length
+  return Math.max(1, Math.round(((down / feed.value) * feed.inputs.spm) / 60))
+}
+
+/** A hand saw's stroke: how many a cut and how long. */
+export function strokeSaid(job: Job, verdict: Pick<Verdict, 'blade' | 'feed'>, say: Say): Said {
+  const { rubs } = verdict.feed
+  return {
+    name: 'Stroke',
+    value: `${decimal(strokesACut(job, verdict), 0)} a cut`,
+    state: rubs ? 'beyond' : 'within',
+    note: `${lengthWords(Math.round(strokeOf(job.saw, verdict.blade) / 5) * 5, say)} long${rubs ? ', only rubbing' : ''}`,
+  }
+}

@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { isPowered, speedRange, type Saw } from '@green-pitch/core'
+import Count from '../../ui/Count.vue'
+
+/** Strokes a minute a saw makes, or a hand. */
+const props = defineProps<{ saw: Saw }>()
+const emit = defineEmits<{ change: [Partial<Saw>] }>()
+function put(end: 'min' | 'max', v: number | undefined) {
+  const { saw } = props
+  if (!v) return
+  if (isPowered(saw) && saw.speed.kind === 'variable') emit('change', { speed: { ...saw.speed, [end]: v } })
+  else if (!isPowered(saw)) {
+    const [low, high] = saw.strokesPerMinute
+    emit('change', { strokesPerMinute: end === 'min' ? [v, high] : [low, v] })
+  }
+}
+</script>
+
+<template>
+  <template v-if="!isPowered(saw) || saw.speed.kind === 'variable'">
+    <Count
+      label="Slowest"
+      :model-value="speedRange(saw)[0]"
+      :min="10"
+      :max="speedRange(saw)[1]"
+      unit="spm"
+      whole
+      @update:model-value="(v) => put('min', v)"
+    />
+    <Count
+      label="Fastest"
+      :model-value="speedRange(saw)[1]"
+      :min="speedRange(saw)[0]"
+      :max="5000"
+      unit="spm"
+      whole
+      @update:model-value="(v) => put('max', v)"
+    />
+  </template>
+  <div v-else class="field">
+    <span>Speeds</span><span>{{ saw.speed.steps.join(' and ') }} strokes/min</span>
+  </div>
+</template>

@@ -1,0 +1,30 @@
+<script setup lang="ts">
+import type { Saw, StrungSaw } from '@green-pitch/core'
+import Count from '../../ui/Count.vue'
+import LengthInput from '../../ui/LengthInput.vue'
+
+/** What a saw has that pulls its blade taut. */
+defineProps<{ saw: StrungSaw }>()
+const emit = defineEmits<{ change: [Partial<Saw>] }>()
+const put = (patch: Partial<Saw>) => emit('change', patch)
+</script>
+
+<template>
+  <LengthInput label="Free span of the blade" :model-value="saw.span" @update:model-value="(v) => v && put({ span: v })" />
+  <LengthInput
+    v-if="saw.kind === 'scroll'"
+    label="Table above lower clamp"
+    :model-value="saw.tableHeight"
+    @update:model-value="(v) => v && v < saw.span && put({ tableHeight: v })"
+  />
+  <Count label="Clamps hold" :model-value="saw.grip" :min="20" :max="2000" unit="N" @update:model-value="(v) => v && put({ grip: v })" />
+  <Count
+    label="Usual stress"
+    :model-value="saw.workingStress"
+    :min="50"
+    :max="1200"
+    :step="10"
+    unit="MPa"
+    @update:model-value="(v) => v && put({ workingStress: v })"
+  />
+</template>

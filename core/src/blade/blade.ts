@@ -192,6 +192,9 @@ function bladeOf(g: Group, row: Row): Blade {
 /** Every blade and hand saw that ships with the program. Source: data/*.json. */
 export const blades: readonly Blade[] = groups.flatMap((g) => g.rows.map((row) => bladeOf(g, row)))
 
+/** What a group of blades is called; its id where it is unknown. */
+export const groupName = (group: string): string => groups.find((g) => g.id === group)?.name ?? group
+
 const byId = new Map(blades.map((b) => [b.id, b]))
 export function bladeById(id: string): Blade | undefined {
   return byId.get(id)

@@ -3,6 +3,7 @@ import { isPowered, turnForReach, type Saw } from '../saw/index.js'
 import { scaled } from '../stock/index.js'
 import { drawnRadius, heights, type Job } from '../job/index.js'
 import { leastWeb, limitById, limitsOf, passes, usable, type LimitId } from './limit.js'
+import { onSaw } from './onSaw.js'
 import { verdictOf, type Verdict } from './rank.js'
 
 export type WayKind =
@@ -116,8 +117,7 @@ export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[]
     if (thickness) offer('thinner', { ...job, stock: { ...stock, thickness } }, { from: stock.thickness, to: thickness })
   }
   // stress and strokes a minute belong to the saw they were set on
-  for (const saw of saws)
-    if (saw.id !== job.saw.id) offer('saw', { ...job, saw, stress: undefined, spm: undefined, orbit: undefined }, { saw })
+  for (const saw of saws) if (saw.id !== job.saw.id) offer('saw', onSaw(job, saw), { saw })
   return ways
 }
 const up = (x: number) => Math.ceil(x * 10) / 10

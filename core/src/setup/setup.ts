@@ -6,9 +6,11 @@ import {
   bentShape,
   bevelSlope,
   bow,
+  cuttingForce,
   drift,
   driftAt,
   edgeForecast,
+  feedShare,
   filingFit,
   motorLoad,
   orbitChoice,
@@ -230,7 +232,7 @@ function slopeOf(job: Job, blade: Blade, sidePush: number): number {
  */
 export function setUp(job: Job, blade: Blade, drills: readonly DrillSeries[] = ['metric']): SetUp {
   const feed = steadyFeed(job, blade)
-  const push = Math.min(feed.inputs.push, (feed.value / feed.inputs.held) * feed.inputs.push)
+  const push = Math.min(feed.inputs.push, feedShare(job.wear) * cuttingForce(job, blade, feed.bite))
   const sidePush = SIDE * push
   const slope = slopeOf(job, blade, sidePush)
   const facts: Facts = { job, blade, feed, push, slope, drills }

@@ -128,7 +128,9 @@ export function marginWords(m: Margin, job: Job, say: Say): string {
     case 'hole':
       return `Needs a ${lengthWords(m.need, say)} hole; yours is ${lengthWords(m.have, say)}.`
     case 'reach':
-      return `${lengthWords(m.have, say)} of blade; ${lengthWords(Math.ceil(m.need), say)} ${lacks ? 'is wanted to come out below' : 'comes out below'} at every stroke.`
+      return lacks
+        ? `Too short: ${lengthWords(m.have, say)} of blade where ${lengthWords(Math.ceil(m.need), say)} comes out below at every stroke.`
+        : `Its ${lengthWords(m.have, say)} come out below at every stroke; ${lengthWords(Math.ceil(m.need), say)} are enough.`
     case 'depth':
       return m.have >= 999
         ? 'No back to stop it.'
@@ -199,7 +201,7 @@ export function wayWords(way: WayOut, say: Say): { act: string; cost: string } {
     hole: [`Drill ${to0(way, to)} starting holes`, 'Only where the opening has room.'],
     'edge-entry': ['Enter from an edge', 'Only where a cut in from the edge may show.'],
     'wider-web': [`Leave ${to0(way, to)} standing`, 'The drawing changes.'],
-    saw: [`Take the ${way.saw ? way.saw.name[0]!.toLowerCase() + way.saw.name.slice(1) : ''}`, ''],
+    saw: [`Take the ${way.saw ? lowered(way.saw.name.replace(/^The /, '')) : ''}`, ''],
   }
   const [act, cost] = words[way.kind]
   return { act, cost: `${cost} ${opens}`.trim() }

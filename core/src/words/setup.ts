@@ -40,12 +40,12 @@ export const stepWords = (s: ChangeStep): string => `${steps[s.do]}${s.tool ? ` 
 /** Why no more orbit. */
 export const orbitWords: Record<OrbitLimit, string> = {
   none: 'this saw has none',
-  metal: 'metal is cut straight up and down',
-  brittle: 'brittle stock chips under a swinging blade',
-  teeth: 'these teeth must not strike the work on the way back',
-  curve: 'a swinging blade spoils a curve this tight',
-  finish: 'more of it roughens the edge',
-  veneer: 'more of it chips the veneer',
+  metal: 'metal is cut straight',
+  brittle: 'brittle stock chips',
+  teeth: 'these teeth would strike the work',
+  curve: 'a swing spoils tight curves',
+  finish: 'more roughens the edge',
+  veneer: 'more chips the veneer',
   full: 'rough straight work takes it all',
 }
 

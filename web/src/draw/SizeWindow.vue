@@ -3,7 +3,9 @@ import { computed, ref, useId } from 'vue'
 import { useElementSize } from '@vueuse/core'
 import {
   limitAsks,
+  lengthWords,
   limitNames,
+  sizedByTeeth,
   sizeWords,
   windowHeading,
   type Blade,
@@ -12,7 +14,7 @@ import {
   type Say,
   type SizeWindow,
 } from '@green-pitch/core'
-import { PX_PER_MM } from './teeth'
+import { magnification, PX_PER_MM, scaleWords } from './teeth'
 
 /** Sizes along a line; each limit as a band over those it takes away; what is left in green. */
 const props = defineProps<{ window: SizeWindow; job: Job; say: Say; chosen: string; owned: ReadonlySet<string>; pace: number }>()
@@ -22,16 +24,18 @@ const box = ref<HTMLElement>()
 const { width } = useElementSize(box)
 const LEFT = 150
 const ROW = 31
-const TIMES = 6
+const BAR = 112 // px the widest section may stand high
 
-const ORDER: LimitId[] = ['bite', 'teeth', 'turn', 'hole', 'web', 'capacity', 'end', 'material']
+const ORDER: LimitId[] = ['bite', 'teeth', 'turn', 'hole', 'web', 'depth', 'capacity', 'reach', 'frame', 'access', 'end', 'material']
 const sizes = computed(() => props.window.inputs.sizes)
 const col = computed(() => Math.max(8, ((width.value || 760) - LEFT - 4) / Math.max(1, sizes.value.length)))
 const x = (i: number) => LEFT + i * col.value
+/** Limits that say nothing while they are met. */
+const QUIET = new Set<LimitId>(['end', 'material', 'reach', 'access'])
 /** Rows worth showing: whatever the job asks; clamps and stock only where they fail. */
 const rows = computed(() =>
-  ORDER.map((id) => props.window.limits.find((l) => l.id === id)!).filter((l) =>
-    l.id === 'end' || l.id === 'material' ? l.fails.length : l.asked || l.id === 'turn' || l.id === 'hole' || l.id === 'web',
+  ORDER.flatMap((id) => props.window.limits.find((l) => l.id === id) ?? []).filter((l) =>
+    QUIET.has(l.id) ? l.fails.length : l.asked || (props.job.saw.kind !== 'hand' && (l.id === 'turn' || l.id === 'hole' || l.id === 'web')),
   ),
 )
 const runs = (places: number[]) =>
@@ -41,6 +45,9 @@ const runs = (places: number[]) =>
     else r.push([i, i])
     return r
   }, [])
+const times = computed(() => Math.min(6, magnification(BAR / Math.max(...sizes.value.map((s) => s.blade.width)))))
+/** Where sizes are teeth, the width stands beside them. */
+const byTeeth = computed(() => sizes.value.some((s) => sizedByTeeth(s.blade)))
 const green = computed(() => runs(sizes.value.flatMap((s, i) => (s.passes ? [i] : []))))
 const high = computed(() => rows.value.length * ROW)
 const short = (s: string) => (s.length > 4 ? s.slice(0, 6) : s)
@@ -87,12 +94,22 @@ const slider = computed(() => {
         <rect
           v-for="(s, i) in sizes"
           :key="s.blade.id"
-          :x="x(i) + col / 2 - (s.blade.thickness * TIMES * PX_PER_MM) / 2"
-          :y="high + 40 - s.blade.width * TIMES * PX_PER_MM"
-          :width="s.blade.thickness * TIMES * PX_PER_MM"
-          :height="s.blade.width * TIMES * PX_PER_MM"
+          :x="x(i) + col / 2 - (s.blade.thickness * times * PX_PER_MM) / 2"
+          :y="high + 40 - s.blade.width * times * PX_PER_MM"
+          :width="s.blade.thickness * times * PX_PER_MM"
+          :height="s.blade.width * times * PX_PER_MM"
           :fill="s.blade.id === chosen ? (s.passes ? 'var(--within)' : 'var(--beyond)') : s.passes ? 'var(--ink)' : 'var(--void)'"
         />
+        <template v-if="byTeeth && col > 52">
+          <text
+            v-for="(s, i) in sizes"
+            :key="`w${s.blade.id}`"
+            :x="x(i) + col / 2 + (s.blade.thickness * times * PX_PER_MM) / 2 + 5"
+            :y="high + 38"
+          >
+            {{ lengthWords(s.blade.width, say) }}
+          </text>
+        </template>
       </svg>
       <dl>
         <template v-for="(l, r) in rows" :key="l.id">
@@ -102,7 +119,7 @@ const slider = computed(() => {
           <dd class="soft" :style="{ top: `${r * ROW + 15}px` }">{{ limitAsks(l.id, job, window, say) }}</dd>
         </template>
         <dt :style="{ top: `${high + 8}px` }">Sections</dt>
-        <dd class="soft" :style="{ top: `${high + 24}px` }">{{ TIMES }} times; dot: owned</dd>
+        <dd class="soft" :style="{ top: `${high + 24}px` }">{{ scaleWords(times) }}{{ byTeeth ? '' : '; dot: owned' }}</dd>
       </dl>
       <button
         v-for="(s, i) in sizes"
@@ -158,6 +175,10 @@ svg {
   position: absolute;
   left: 0;
   top: 0;
+}
+svg text {
+  font: 400 14px var(--text);
+  fill: var(--soft);
 }
 dt,
 dd {

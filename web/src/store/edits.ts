@@ -3,6 +3,7 @@ import {
   isStrung,
   madeFor,
   MODEL,
+  onSaw,
   type Blade,
   type Form,
   type HeardValue,
@@ -26,7 +27,7 @@ export function withSaw(t: Ticket, saw: Saw): Ticket {
     ...t,
     model: MODEL,
     blade,
-    job: { ...t.job, saw, stress: undefined, spm: undefined, orbit: undefined, turned: undefined },
+    job: onSaw(t.job, saw),
     heard: undefined,
   }
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { endWords, lengthWords, rankBlades, sawById, speedRange, wayWords, type Saw } from '@green-pitch/core'
+import { endWords, lengthWords, onSaw, rankBlades, sawById, speedRange, wayWords, type Saw } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
@@ -20,10 +20,7 @@ const rows = computed(() =>
       saw,
       mine: shop.mine.has(saw.id),
       blades:
-        saw.id === jobs.job.saw.id
-          ? answer.ranked.length
-          : rankBlades({ ...answer.job, saw, stress: undefined, spm: undefined, orbit: undefined }, { blades: shop.catalogue }).value
-              .length,
+        saw.id === jobs.job.saw.id ? answer.ranked.length : rankBlades(onSaw(answer.job, saw), { blades: shop.catalogue }).value.length,
     })),
 )
 const about = (s: Saw) =>

@@ -79,8 +79,9 @@ function cutNote(cut: Cut, say: Say): string {
 function sawPart({ job, ways, ranked }: Answer, say: Say): Part {
   const { saw, cut } = job
   const otherSaw = ways.find((w) => w.kind === 'saw')
+  const turning = ways.find((w) => w.kind === 'turn-blade')
   const stops = ranked.length ? [] : stoppers(job)
-  const state: State | undefined = ranked.length ? undefined : otherSaw ? 'beyond' : undefined
+  const state: State | undefined = ranked.length ? undefined : otherSaw || turning ? 'beyond' : undefined
   const met = saw.kind === 'frame' && cut.lie !== undefined && frameReach(saw, cut.lie, job.turned).ratio < 1
   const note = state
     ? met
@@ -93,11 +94,18 @@ function sawPart({ job, ways, ranked }: Answer, say: Say): Part {
       : saw.kind === 'jigsaw'
         ? `stroke ${lengthWords(saw.stroke, say)}`
         : 'at the bench'
-  return { id: 'saw', name: 'Saw', value: saw.short, state, note, trouble: otherSaw && `${otherSaw.saw!.short} would do` }
+  return {
+    id: 'saw',
+    name: 'Saw',
+    value: saw.short,
+    state,
+    note,
+    trouble: turning ? `turn the blade ${turning.to}°` : otherSaw && `${otherSaw.saw!.short} would do`,
+  }
 }
 
 function bladePart({ job, blade, verdict }: Answer, say: Say): Part {
-  const failing = verdict.margins.filter((m) => m.ratio < 1)
+  const failing = verdict.margins.filter((m) => m.ratio < 1 && m.limit !== 'frame')
   const near = verdict.margins.find((m) => m.state === 'near')
   return {
     id: 'blade',

@@ -9,6 +9,7 @@ import {
   limitNames,
   pivotRadius,
   flowingRadius,
+  groupName,
   roundWords,
   setUpWords,
   sizeWords,
@@ -30,8 +31,10 @@ import { withBlade } from '../../store/edits'
 import { useLink } from './link'
 import BladeInStock from '../../draw/BladeInStock.vue'
 import SizeWindow from '../../draw/SizeWindow.vue'
+import FrameReach from '../../draw/FrameReach.vue'
 import Drift from '../../draw/Drift.vue'
 import Turn from '../../draw/Turn.vue'
+import UnderBack from '../../draw/UnderBack.vue'
 import JobBar from './JobBar.vue'
 import Ranked from './Ranked.vue'
 import NoWay from './NoWay.vue'
@@ -40,6 +43,7 @@ import Rich from '../../ui/Rich.vue'
 import Why from '../../ui/Why.vue'
 
 const LogCut = defineAsyncComponent(() => import('./LogCut.vue'))
+const Compare = defineAsyncComponent(() => import('./Compare.vue'))
 const Card = defineAsyncComponent(() => import('./Card.vue'))
 const answer = useAnswer()
 const jobs = useJob()
@@ -56,7 +60,7 @@ const anyThickness = computed((): Saw => {
 })
 const groups = computed(() => {
   const seen = new Map<string, string>()
-  for (const b of blades) if (!seen.has(b.group) && !clampTrouble(anyThickness.value, b)) seen.set(b.group, b.name)
+  for (const b of blades) if (!seen.has(b.group) && !clampTrouble(anyThickness.value, b)) seen.set(b.group, groupName(b.group))
   return [...seen]
 })
 /** Another pattern: its own middle of the window, or the same size where nothing passes. */
@@ -70,6 +74,7 @@ useSizeKeys()
 
 const logging = ref(false)
 const printing = ref(false)
+const comparing = ref(false)
 onKey('l', () => {
   logging.value = true
 })
@@ -132,7 +137,13 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { bite: 'bite', teeth: 'tee
             ><Why :why="why('force')">{{ lengthWords(answer.setup.bow, say) }}</Why></template
           >
         </BladeInStock>
-        <Turn :job="answer.job" :verdict="answer.verdict" :say="say">
+        <UnderBack
+          v-if="answer.blade.plate && answer.job.cut.depth !== undefined"
+          :blade="answer.blade"
+          :depth="answer.job.cut.depth"
+          :say="say"
+        />
+        <Turn v-else :job="answer.job" :verdict="answer.verdict" :say="say">
           <p v-if="turnsAnywhere(answer.blade)">{{ sizeWords(answer.blade) }} cuts all round: the work need not turn.</p>
           <dl v-else-if="answer.job.cut.radius !== undefined" class="turns">
             <template v-for="t in turns" :key="t.name"
@@ -147,6 +158,14 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { bite: 'bite', teeth: 'tee
               </dd></template
             >
           </dl>
+          <FrameReach
+            v-if="answer.job.saw.kind === 'frame' && answer.job.cut.lie"
+            :saw="answer.job.saw"
+            :lie="answer.job.cut.lie"
+            :turned="answer.job.turned ?? 0"
+            :hatch="answer.job.stock.material.hatch"
+            :say="say"
+          />
           <Drift
             v-if="answer.job.saw.kind === 'jigsaw'"
             :job="answer.job"
@@ -172,8 +191,10 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { bite: 'bite', teeth: 'tee
     <aside class="right">
       <NoWay v-if="!answer.ranked.length" />
       <Ranked v-else @choose="choose" />
+      <p class="compare"><button class="act" @click="comparing = true">This cut with another kind of saw</button></p>
     </aside>
     <LogCut v-if="logging" @close="logging = false" />
+    <Compare v-if="comparing" @close="comparing = false" />
     <Card v-if="printing" @close="printing = false" />
   </div>
 </template>
@@ -228,6 +249,9 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { bite: 'bite', teeth: 'tee
 .setup {
   margin-top: 6px;
   border-top: 1px solid var(--faint);
+}
+.compare {
+  margin-top: 14px;
 }
 .cautions {
   margin-top: 14px;

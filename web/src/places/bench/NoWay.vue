@@ -16,7 +16,9 @@ const groups = computed(() =>
   [
     {
       name: 'Cut it another way',
-      ways: answer.ways.filter((w) => ['pivot', 'worked', 'rougher', 'fresh-blade', 'edge-entry', 'hole'].includes(w.kind)),
+      ways: answer.ways.filter((w) =>
+        ['turn-blade', 'backing', 'pivot', 'worked', 'rougher', 'fresh-blade', 'edge-entry', 'hole'].includes(w.kind),
+      ),
     },
     {
       name: 'Change the piece',

@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import {
+  bladeWords,
   drawnTurn,
   explain,
   feedWords,
   firstReasons,
+  lengthWords,
+  sizedByTeeth,
   roundWords,
   makeDoWords,
   schoolWords,
@@ -48,7 +51,14 @@ const drawer = (b: Blade) => {
   return n ? `${n} in drawer` : 'none in drawer'
 }
 const name = (b: Blade) =>
-  settings.value.naming === 'tpi' ? [tpiWords(b), `${b.name.toLowerCase()}, ${sizeWords(b)}`] : [sizeWords(b), b.name]
+  b.plate
+    ? [b.name, sizeWords(b)]
+    : settings.value.naming === 'tpi' && !sizedByTeeth(b)
+      ? [tpiWords(b), `${b.name.toLowerCase()}, ${sizeWords(b)}`]
+      : [sizeWords(b), b.name]
+/** What is not in its name: the teeth, or where those are the name the width, or a saw's plate. */
+const aside = (b: Blade) => (b.plate ? b.plate.filing : sizedByTeeth(b) ? `${lengthWords(b.width, settings.say)} wide` : tpiWords(b))
+const times = computed(() => (answer.ranked[0] && sizedByTeeth(answer.ranked[0].blade) ? 3 : 6))
 const schools = computed(() => answer.schools.map((p) => ({ p, ...schoolWords(p, answer.schools[0]!.pick, settings.say) })))
 const first = computed(() => answer.ranked[0])
 const doable = computed(() => (first.value && shop.owned.size && !shop.owned.has(first.value.blade.id) ? answer.doable : undefined))
@@ -61,7 +71,7 @@ function makeItDo() {
 
 <template>
   <div class="head">
-    <h2>Suggested blades</h2>
+    <h2>Suggested {{ answer.blade.plate ? 'saws' : 'blades' }}</h2>
     <label class="soft"
       ><input
         type="checkbox"
@@ -76,11 +86,11 @@ function makeItDo() {
       <h3>
         <button class="pick" :aria-pressed="r.blade.id === answer.blade.id" @click="emit('choose', r.blade)">
           <b>{{ name(r.blade)[0] }}</b> {{ name(r.blade)[1] }}</button
-        ><span class="soft mono">{{ tpiWords(r.blade) }}</span>
+        ><span class="soft mono">{{ aside(r.blade) }}</span>
       </h3>
-      <ToothStrip :blade="r.blade" :times="6" />
+      <ToothStrip :blade="r.blade" :times="times" />
       <p class="figures">
-        <span
+        <span v-if="answer.job.cut.radius !== undefined"
           >turns
           <Why :why="why(r, 'turn')" :label="`turns ${turns(r)}`"
             ><b class="mono">{{ turns(r) }}</b></Why
@@ -108,12 +118,12 @@ function makeItDo() {
     <button class="act plain" @click="more = !more">
       {{ more ? 'Fewer' : `All ${Math.min(20, answer.ranked.length)} best of ${answer.ranked.length}` }}
     </button>
-    <span class="soft">teeth enlarged 6 times</span>
+    <span class="soft">teeth enlarged {{ times }} times</span>
   </p>
   <section v-if="doable" class="do">
     <h3>Make the nearest in my drawer do</h3>
     <p>
-      <b>{{ sizeWords(doable.verdict.blade) }} {{ doable.verdict.blade.name.toLowerCase() }}.</b>
+      <b>{{ bladeWords(doable.verdict.blade, settings.say) }}.</b>
       {{ makeDoWords(doable, first, settings.say) }}
     </p>
     <button class="act" @click="makeItDo">Make it do</button>
@@ -124,7 +134,7 @@ function makeItDo() {
       <template v-for="s in schools" :key="s.p.school">
         <dt>
           <button class="pick" @click="emit('choose', s.p.pick.blade)">
-            <b>{{ s.name }}</b>: {{ sizeWords(s.p.pick.blade) }} {{ s.p.pick.blade.name.toLowerCase() }}
+            <b>{{ s.name }}</b>: {{ bladeWords(s.p.pick.blade, settings.say) }}
           </button>
         </dt>
         <dd class="soft">{{ s.because }}. {{ s.p.school === 'balance' ? '' : s.parts }}</dd>

@@ -1,5 +1,5 @@
 import type { Contender, Family } from '../choose/index.js'
-import { lengthWords, minutesWords, type Say } from './say.js'
+import { lengthWords, lowered, minutesWords, type Say } from './say.js'
 import { limitNames, wayWords } from './limit.js'
 
 export const familyNames: Record<Family, string> = {
@@ -33,5 +33,5 @@ export function contenderWords(c: Contender, say: Say): string {
   const stop = c.stops[0] ? `Stopped by ${limitNames[c.stops[0]].toLowerCase()}` : 'Stopped'
   if (!c.way) return `${stop}.`
   const { act } = wayWords(c.way, say)
-  return `${stop}; it would do if you ${act.charAt(0).toLowerCase()}${act.slice(1)}.`
+  return `${stop}; it would do if you ${lowered(act)}.`
 }

@@ -3,7 +3,7 @@ import type { Stock } from '../stock/index.js'
 import { leastTeeth } from '../choose/index.js'
 import { heights, type Job } from '../job/index.js'
 import type { LimitId, Margin, SizeWindow, Collision, WayOut } from '../choose/index.js'
-import { biteWords, capital, lengthWords, roundWords, sizeWords, type Say } from './say.js'
+import { biteWords, capital, lengthWords, lowered, roundWords, sizeWords, type Say } from './say.js'
 
 export const limitNames: Record<LimitId, string> = {
   end: 'Clamps',

@@ -49,7 +49,7 @@ export const tpiWords = (blade: Pick<Blade, 'spacing'>): string => `${Math.round
 /** What a user calls this blade. */
 export function bladeWords(blade: Blade, say: Say): string {
   if (blade.plate) return `${blade.name}, ${sizeWords(blade)}`
-  if (sizedByTeeth(blade)) return `${sizeWords(blade)} ${blade.name.charAt(0).toLowerCase()}${blade.name.slice(1)}`
+  if (sizedByTeeth(blade)) return `${sizeWords(blade)} ${lowered(blade.name)}`
   return say.naming === 'tpi'
     ? `${tpiWords(blade)} ${blade.name.toLowerCase()}, ${sizeWords(blade)}`
     : `${sizeWords(blade)} ${blade.name.toLowerCase()}`
@@ -71,3 +71,4 @@ export const listWords = (words: readonly string[]): string =>
   words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`
 
 export const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1)
+export const lowered = (s: string): string => s.charAt(0).toLowerCase() + s.slice(1)

@@ -19,12 +19,12 @@ const lines = [
   ['sound'],
   ['choose'],
   ['setup', 'log'],
-  ['pattern', 'run'],
+  ['pattern', 'run', 'joint'],
   ['words'],
 ]
 
 /** Packages a room may use: they only compute. */
-const packages = { pattern: 'saxes|@tarikjabiri/dxf|clipper2-ts|flatbush|polylabel', sound: 'fft\\.js' }
+const packages = { joint: '@tarikjabiri/dxf', pattern: 'saxes|@tarikjabiri/dxf|clipper2-ts|flatbush|polylabel', sound: 'fft\\.js' }
 
 /** Inside pattern the rooms stand in lines too. */
 const patternLines = ['read', 'outline', 'reckon', 'write']
@@ -49,7 +49,7 @@ const roomRules = lines.flatMap((line, i) =>
               { regex: '^\\.\\./[a-z]+/(?!index)', message: 'Import a neighbouring room through its index.' },
               {
                 regex: `^(?!\\.)(?!(${packages[room] ?? '-'})$)`,
-                message: 'core uses no packages; pattern and sound alone a few that only compute.',
+                message: 'core uses no packages; pattern, joint and sound alone a few that only compute.',
               },
             ],
           },
@@ -77,9 +77,9 @@ const patternRules = patternLines.map((room, i) => ({
 
 /** web in lines too: what stands later may use what stands earlier, never the other way; places do not know one another. */
 const floors = ['data', 'work', 'draw', 'store', 'ui', 'places', 'app']
-const places = ['bench', 'pattern', 'run', 'listen', 'jobs', 'saws', 'drawer', 'log', 'settings']
+const places = ['bench', 'pattern', 'run', 'listen', 'jobs', 'saws', 'drawer', 'log', 'settings', 'joints']
 const everywhere = [
-  { regex: '@green-pitch/core/(?!(pattern|sound)$)|core/src', message: 'Use @green-pitch/core through its index.' },
+  { regex: '@green-pitch/core/(?!(pattern|sound|joint)$)|core/src', message: 'Use @green-pitch/core through its index.' },
   { regex: '^@green-pitch/server|/server/', message: 'web does not know the server.' },
 ]
 const webRule = (files, closed, message) => ({

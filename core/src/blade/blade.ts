@@ -39,6 +39,8 @@ export interface Plate {
   depth?: number
   /** lies flat on the work: no set there, the handle clear of it */
   flush?: boolean
+  /** its edge is curved, to start within a sheet */
+  curved?: boolean
   /** its back can be set as a depth stop */
   stop?: boolean
 }

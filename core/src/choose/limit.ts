@@ -73,7 +73,13 @@ const bite: Limit = {
   unit: 'mm',
   test(job, blade) {
     const ceiling = biteCeiling(job, blade)
-    return margin('bite', ceiling.value, biteFloor(job, blade), { gap: ceiling.gap, held: ceiling.held }, ceiling.limit)
+    return margin(
+      'bite',
+      ceiling.bites,
+      biteFloor(job, blade),
+      { gap: ceiling.gap, held: ceiling.held },
+      ceiling.bites > ceiling.value ? ceiling.by : ceiling.limit,
+    )
   },
 }
 

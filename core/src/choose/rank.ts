@@ -5,6 +5,7 @@ import {
   cutTime,
   edgeForecast,
   feedAt,
+  filingFit,
   speedBand,
   speedInUse,
   stressInUse,
@@ -60,6 +61,7 @@ export interface Trade {
   first: number
 }
 
+const WRONG_FILING = 0.6 // of what coarse teeth filed for the other way of the grain are worth is lost; estimate
 const clamp = (x: number) => Math.min(1, Math.max(0, x))
 
 /** Weights by finish–pace position x (0 finish, 1 pace). Estimates, tuned on the table of everyday jobs. */
@@ -129,17 +131,18 @@ const POOR: Record<Job['saw']['kind'], { ridge: number; tear: number; feed: numb
 
 function utilities(
   v: Verdict,
-  job: Pick<Job, 'pace' | 'saw'>,
+  job: Pick<Job, 'pace' | 'saw' | 'cut'>,
   best: { time: number; strength: number; kerf: number },
 ): Record<Criterion, number> {
   const poor = POOR[job.saw.kind]
   const { pace } = job
-  const trouble = v.speed.trouble || v.feed.rubs ? 0.6 : 1
+  const filing = filingFit(job, v.blade)
+  const trouble = (v.speed.trouble || v.feed.rubs ? 0.6 : 1) * (filing.wrong ? 1 - WRONG_FILING * filing.matters : 1)
   return {
     edge: clamp(1 - v.edge.ridge / poor.ridge) * trouble,
     underside: v.edge.chips ? 0 : clamp(1 - v.edge.tear / poor.tear),
     pace: (v.feed.value / (v.feed.value + poor.feed)) * trouble,
-    time: best.time / v.time.total,
+    time: (best.time / v.time.total) * (filing.wrong ? 1 - WRONG_FILING * filing.matters : 1),
     // a hand saw's plate does not break
     strength: v.blade.plate ? 1 : Math.sqrt(measure(v, 'strength') / best.strength),
     waste: best.kerf / v.blade.kerf,

@@ -31,6 +31,14 @@ export function gapBite(job: Job, blade: Blade): number {
   return (orbitClears(job, blade) * meanGap(blade)) / (job.stock.material.loosening * heights(job).longest)
 }
 
+/**
+ * How far a tooth crosses before a sure bite fills its gap, x = A/(r·h) at twice the edge radius, mm. Where x reaches over
+ * the crossing all of it cuts; where it does not the rest only rubs.
+ */
+export function fillsAfter(job: Job, blade: Blade): number {
+  return meanGap(blade) / (job.stock.material.loosening * 2 * biteFloor(job, blade))
+}
+
 /** Kienzle's cutting force F = K·h^(1−m)·k·max(N,1), N, raised by a dull edge (estimate: 1.6 times when dull) and by the wrong filing. */
 export function cuttingForce(job: Pick<Job, 'stock' | 'cut' | 'wear'>, blade: Blade, bite: number): number {
   const { K, m } = job.stock.material

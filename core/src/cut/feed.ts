@@ -26,14 +26,26 @@ export interface BiteCeiling {
   /** mm: full gaps, and the push allowed */
   gap: number
   held: number
+  /** the bite that must exceed the floor: where full gaps only let a long crossing rub, what the push allows */
+  bites: number
   pushAllowed: number
 }
+const ROCKED = 60 // mm: over a longer crossing a hand rocks its saw, so that fewer teeth bite at once; estimate
+
 /** Bite that gaps and what holds the blade leave, mm: the lesser of full gaps and the push allowed; independent of speed. */
 export function biteCeiling(job: Job, blade: Blade): BiteCeiling {
-  const { push, limit: by } = hold(job, blade)
+  const { push, limit: by, full } = hold(job, blade)
   const gap = gapBite(job, blade)
   const held = biteForForce(job, blade, push)
-  return { value: Math.min(gap, held), limit: gap <= held ? 'gap' : by, by, gap, held, pushAllowed: push }
+  return {
+    value: Math.min(gap, held),
+    limit: gap <= held ? 'gap' : by,
+    by,
+    gap,
+    held,
+    bites: full === 'rubs' ? biteForForce(job, blade, push * Math.max(1, heights(job).longest / ROCKED)) : Math.min(gap, held),
+    pushAllowed: push,
+  }
 }
 
 export type FeedLimit = 'gap' | HoldLimit | 'control' | 'stroke'
@@ -84,5 +96,5 @@ export function feedAt(
   if (inputs.stroke !== undefined && inputs.stroke < value) [value, limit] = [inputs.stroke, 'stroke']
   const bite = bitePerTooth(value, spm, p, s)
   const floor = biteFloor(job, blade)
-  return { value, limit, bite, floor, rubs: bite < floor, inputs }
+  return { value, limit, bite, floor, rubs: (ceiling.bites > ceiling.value ? ceiling.bites : bite) < floor, inputs }
 }

@@ -4,8 +4,8 @@ import type { Job } from '../job/index.js'
 /** Below the first spacing filing makes no odds, above the second all the difference, mm; estimates of trade habit. */
 const FINE = 1.4
 const COARSE = 3.2
-const TEARS = 1.2 // rip teeth across the grain tear so much more
-const SLOWS = 0.5 // crosscut teeth along it need so much more force
+const TEARS = 2.5 // rip teeth across the grain tear so much more
+const SLOWS = 0.5 // the wrong teeth need so much more force
 
 export interface FilingFit {
   /** of its filing against the grain: 0 no odds … 1 all the difference */
@@ -31,6 +31,6 @@ export function filingFit(job: Pick<Job, 'cut'>, blade: Blade): FilingFit {
     matters,
     wrong,
     tear: grain === 'across' ? 1 + TEARS * share : 1,
-    force: grain === 'along' ? 1 + SLOWS * share : 1,
+    force: 1 + SLOWS * share,
   }
 }

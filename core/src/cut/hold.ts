@@ -12,6 +12,8 @@ export interface Hold {
   /** most the work may be fed with, N */
   push: number
   limit: HoldLimit
+  /** full gaps end the cut, or only let the rest of a long crossing rub */
+  full: 'stops' | 'rubs'
 }
 
 /** Share of the feed force that goes sideways in a curve; estimate. */
@@ -53,23 +55,29 @@ export function bucklingThrust(blade: Pick<Blade, 'width' | 'thickness' | 'lengt
 
 function jigsawHold(job: Job, saw: Jigsaw, blade: Blade): Hold {
   const sideways = DRIFT[job.cut.finish] / drift(blade, SIDE, reachBelow(job, saw))
-  return least([
-    { push: sideways, limit: 'drift' },
-    { push: feedShare(job.wear) * saw.pull, limit: 'motor' },
-    { push: ARM / handShare(job, blade), limit: 'hand' },
-  ])
+  return least(
+    [
+      { push: sideways, limit: 'drift' },
+      { push: feedShare(job.wear) * saw.pull, limit: 'motor' },
+      { push: ARM / handShare(job, blade), limit: 'hand' },
+    ],
+    'stops',
+  )
 }
 
 function handHold(job: Job, blade: Blade): Hold {
   const free = blade.plate?.strokes === 'pull' || blade.plate?.depth !== undefined
-  return least([
-    { push: LIGHT[job.cut.finish], limit: 'hand' },
-    { push: free ? Infinity : (feedShare(job.wear) * bucklingThrust(blade)) / BUCKLE_SAFE, limit: 'buckle' },
-  ])
+  return least(
+    [
+      { push: LIGHT[job.cut.finish], limit: 'hand' },
+      { push: free ? Infinity : (feedShare(job.wear) * bucklingThrust(blade)) / BUCKLE_SAFE, limit: 'buckle' },
+    ],
+    'rubs',
+  )
 }
 const BUCKLE_SAFE = 2 // against kinking a plate; estimate
 
-const least = (holds: Hold[]): Hold => holds.reduce((a, b) => (b.push < a.push ? b : a))
+const least = (holds: Omit<Hold, 'full'>[], full: Hold['full']): Hold => ({ ...holds.reduce((a, b) => (b.push < a.push ? b : a)), full })
 
 /** How hard the work may be fed with this blade in this saw, and what gives first beyond: each saw holds its blade in its own way. */
 export function hold(job: Job, blade: Blade): Hold {
@@ -78,6 +86,7 @@ export function hold(job: Job, blade: Blade): Hold {
     return {
       push: forceForBow({ section: blade, span: job.saw.span, tension, deflection: bowAllowed(job), direction: 'feed' }),
       limit: 'bow',
+      full: 'stops',
     }
   }
   return job.saw.kind === 'jigsaw' ? jigsawHold(job, job.saw, blade) : handHold(job, blade)

@@ -5,6 +5,7 @@ import Bench from '../places/bench/Bench.vue'
 export const places = [
   { group: 'Plan', name: 'Bench', path: '/' },
   { group: 'Plan', name: 'Pattern', path: '/pattern' },
+  { group: 'Plan', name: 'Joints', path: '/joints' },
   { group: 'Plan', name: 'Jobs', path: '/jobs' },
   { group: 'Cut', name: 'Listen', path: '/listen' },
   { group: 'Cut', name: 'Run', path: '/run' },
@@ -19,6 +20,7 @@ export const router = createRouter({
   routes: [
     { path: '/', name: 'Bench', component: Bench },
     { path: '/pattern', name: 'Pattern', component: () => import('../places/pattern/Pattern.vue') },
+    { path: '/joints', name: 'Joints', component: () => import('../places/joints/Joints.vue') },
     { path: '/listen', name: 'Listen', component: () => import('../places/listen/Listen.vue') },
     { path: '/run', name: 'Run', component: () => import('../places/run/Run.vue') },
     { path: '/pick/:code', name: 'Pick up', component: () => import('../places/run/Run.vue'), props: true },

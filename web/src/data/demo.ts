@@ -15,6 +15,7 @@ import {
   type Stock,
   type Verdict5,
 } from '@green-pitch/core'
+import { plainJoint, type JointSpec } from '@green-pitch/core/joint'
 import { db } from './db'
 import { patternFrom, readDrawing } from './patternFile'
 import { shippedPatterns } from './shipped'
@@ -63,7 +64,7 @@ const jigsaw: Saw = sawById('jigsaw-orbital')!
 const coping: Saw = sawById('coping-120')!
 const handSaws: Saw = sawById('hand-saws')!
 
-const jobs: { id: string; name: string; job: Job; blade?: string; pattern?: string }[] = [
+const jobs: { id: string; name: string; job: Job; blade?: string; pattern?: string; joint?: JointSpec }[] = [
   {
     id: 'demo-bracket',
     name: 'Dinghy-curve bracket',
@@ -147,6 +148,8 @@ const jobs: { id: string; name: string; job: Job; blade?: string; pattern?: stri
       },
       0.35,
     ),
+    blade: 'dovetail-17',
+    joint: plainJoint('dovetail', 10),
   },
   {
     id: 'demo-curlew',
@@ -432,13 +435,13 @@ const done: Done[] = [
 
 /** Fills an empty store with Saltmarsh Bench. */
 export async function loadDemo(): Promise<void> {
-  const made = jobs.map(({ id, name, job, blade }, i): JobRecord => ({
+  const made = jobs.map(({ id, name, job, blade, joint }, i): JobRecord => ({
     id,
     rev: 1,
     name,
     created: START + i * DAY,
     changed: START + (60 + i) * DAY,
-    ticket: { job, blade: blade === undefined ? undefined : bladeById(blade), model: MODEL },
+    ticket: { job, blade: blade === undefined ? undefined : bladeById(blade), model: MODEL, joint },
   }))
   const saws: SawRecord[] = [scroll, frame, jigsaw, coping, handSaws].map((saw) => ({ id: saw.id, rev: 1, saw, mine: true }))
   const drawer: DrawerRecord[] = owned.map(([id, count, minutes, note]) => ({ id, rev: 1, blade: bladeById(id)!, count, minutes, note }))

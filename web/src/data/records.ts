@@ -13,6 +13,7 @@ import type {
   TwistedSchool,
   RunEvent,
 } from '@green-pitch/core'
+import type { JointSpec } from '@green-pitch/core/joint'
 import type { Choices, DrawnLine, Layout, ReadNote, Take, Transfer } from '@green-pitch/core/pattern'
 
 /** What the user decides about one job; the job itself holds copies of its material and saw. */
@@ -24,6 +25,8 @@ export interface Ticket {
   model: number
   /** when and how surely the job's stress and strokes were heard; absent where they were written in */
   heard?: { stress?: HeardValue; spm?: HeardValue }
+  /** a joint laid out for it */
+  joint?: JointSpec
 }
 
 /** Everything stored carries a revision: a write against a stale one is refused, never merged by luck. */

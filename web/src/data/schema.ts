@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import type { Blade, Cut, Job, LogEntry, Material, Saw, Stock } from '@green-pitch/core'
+import type { JointKind, JointSpec } from '@green-pitch/core/joint'
 import type { DrawerRecord, JobRecord, MaterialRecord, PatternRecord, RunRecord, SawRecord, Settings, Ticket } from './records'
 
 /** The one schema of everything that crosses an edge: storage, files, links. */
@@ -252,6 +253,7 @@ export const blade = Joi.object<Blade, true>({
     depth: length,
     flush: Joi.boolean(),
     stop: Joi.boolean(),
+    curved: Joi.boolean(),
   }),
   cost: above0.required(),
   source: text.required(),
@@ -272,11 +274,86 @@ export const job = Joi.object<Job, true>({
 })
 const heardValue = Joi.object({ value: from0.required(), doubt: from0.required(), at: from0.required() })
 const heard = Joi.object({ stress: heardValue, spm: heardValue })
+const whole = Joi.number().integer().min(1).max(1000).required()
+const jointOf = (kind: JointKind, keys: Joi.SchemaMap) => ({ is: kind, then: Joi.object({ kind: Joi.string(), ...keys }) })
+export const joint = Joi.alternatives<JointSpec>().conditional('.kind', {
+  switch: [
+    jointOf('dovetail', {
+      width: length.required(),
+      tailBoard: length.required(),
+      pinBoard: length.required(),
+      tails: whole.max(24),
+      slope: above0.min(3).max(14).required(),
+      pin: length.required(),
+      halfPin: length.required(),
+      lap: length,
+      proud: from0.max(20).required(),
+      corners: whole.max(40),
+    }),
+    jointOf('tenon', {
+      width: length.required(),
+      thickness: length.required(),
+      tenon: length.required(),
+      length: length.required(),
+      edge: from0.max(1000).required(),
+      through: Joi.boolean().required(),
+      joints: whole,
+    }),
+    jointOf('housing', {
+      width: length.required(),
+      thickness: length.required(),
+      depth: length.required(),
+      shelf: length.required(),
+      stop: length,
+      joints: whole,
+    }),
+    jointOf('half-lap', {
+      width: length.required(),
+      thickness: length.required(),
+      other: length.required(),
+      at: Joi.string().valid('end', 'middle').required(),
+      joints: whole,
+    }),
+    jointOf('mitre', {
+      sides: whole.min(3).max(24),
+      lean: Joi.number().min(0).max(90).required(),
+      width: length.required(),
+      thickness: length.required(),
+      length: length.required(),
+    }),
+    jointOf('flush', { what: Joi.string().valid('dowel', 'tenon-end').required(), size: length.required(), count: whole }),
+    jointOf('veneer', {
+      thickness: length.required(),
+      length: length.required(),
+      grain: Joi.string().valid('along', 'across').required(),
+      count: whole,
+    }),
+    jointOf('cope', {
+      profile: Joi.string().valid('ovolo', 'ogee', 'cove').required(),
+      height: length.required(),
+      out: length.required(),
+      corner: Joi.number().min(30).max(170).required(),
+      joints: whole,
+    }),
+    {
+      ...jointOf('board', {
+        cut: Joi.string().valid('crosscut', 'rip', 'notch').required(),
+        width: length.required(),
+        thickness: length.required(),
+        length: length.required(),
+        notch: length,
+        count: whole,
+      }),
+      otherwise: Joi.forbidden().messages({ 'any.unknown': '"kind" is no joint known here' }),
+    },
+  ],
+})
 export const ticket = Joi.object<Ticket, true>({
   job: job.required(),
   blade: blade.optional(),
   model: Joi.number().integer().min(1).required(),
   heard: heard.optional(),
+  joint: joint.optional(),
 })
 
 const rev = Joi.number().integer().min(0).required()

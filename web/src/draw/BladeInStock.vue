@@ -86,8 +86,8 @@ const cutting = computed(() => {
     <svg :viewBox="`0 0 ${W} ${Hpx}`" role="img" :aria-label="`${count} teeth in ${lengthWords(H, say)} of stock`">
       <defs><Hatch :id="`${id}h`" :hatch="job.stock.material.hatch" /></defs>
       <rect x="34" :y="top" :width="front - 34" :height="H * k" :fill="`url(#${id}h)`" stroke="var(--stock-line)" />
-      <rect :x="back + 3" :y="top" :width="W - 40 - back" :height="H * k" :fill="`url(#${id}h)`" opacity="0.45" />
-      <rect :x="back" :y="top" :width="W - 37 - back" :height="H * k" fill="none" stroke="var(--stock-line)" />
+      <rect :x="back + 3" :y="top" :width="Math.max(0, W - 40 - back)" :height="H * k" :fill="`url(#${id}h)`" opacity="0.45" />
+      <rect :x="back" :y="top" :width="Math.max(0, W - 37 - back)" :height="H * k" fill="none" stroke="var(--stock-line)" />
       <rect :x="front - blade.toothDepth * k" :y="top" :width="back - front + blade.toothDepth * k" :height="H * k" fill="var(--sheet)" />
       <g
         v-if="stands.base || job.saw.kind === 'scroll' || stands.table === 'bench pin'"
@@ -96,7 +96,7 @@ const cutting = computed(() => {
         stroke-width="0.8"
       >
         <rect x="0" :y="stands.base ? top - 7 : table" :width="front - 10" height="7" />
-        <rect :x="back + 8" :y="stands.base ? top - 7 : table" :width="W - back - 8" height="7" />
+        <rect :x="back + 8" :y="stands.base ? top - 7 : table" :width="Math.max(0, W - back - 8)" height="7" />
       </g>
       <rect
         v-if="job.saw.kind === 'scroll'"

@@ -26,7 +26,7 @@ import {
   type Verdict,
   type GreenBand,
 } from '@green-pitch/core'
-import { newPdf } from './pdf'
+import { INK, newPdf, plainText as plain, SOFT } from './pdf'
 import { toothOutlines, type Point } from './teeth'
 
 export interface CardIn {
@@ -42,8 +42,6 @@ export interface CardIn {
 
 const SIZES = { a5: [148, 210], 'half-letter': [139.7, 215.9] } as const
 const MARGIN = 9
-const INK = '#26302c'
-const SOFT = '#565f59'
 
 /** The ticket's fifth part follows the saw: tension, orbit or stroke. */
 function fifth({ job, verdict, band, say }: CardIn): [string, string, string] {
@@ -65,8 +63,6 @@ export async function makeCard(c: CardIn): Promise<Blob> {
   const right = w - MARGIN
   let y = MARGIN + 3
 
-  // the face has no signs for sharp and inch
-  const plain = (s: string) => s.replaceAll('♯', '#').replaceAll('″', '"')
   /** As much as fits on one line, with a mark where it was cut. */
   const fitting = (s: string, size: number, style: 'normal' | 'bold', width: number): string => {
     doc.setFont('Next', style).setFontSize(size)

@@ -1,6 +1,6 @@
 import type { jsPDF } from 'jspdf'
 import { FOOT, tile, type Paper, type Points, type Sheet } from '@green-pitch/core/pattern'
-import { newPdf } from './pdf'
+import { checkRule, INK, newPdf } from './pdf'
 
 export const papers = { a4: { width: 210, height: 297 }, letter: { width: 215.9, height: 279.4 }, a3: { width: 297, height: 420 } } as const
 export interface PrintIn {
@@ -16,7 +16,6 @@ export interface PrintIn {
 }
 const MARGIN = 8
 const OVERLAP = 10
-const INK = '#26302c'
 const SOFT = '#8b938d'
 
 /** The pattern at true scale over as many pages as it takes, with overlap marks, a page key and a check rule. */
@@ -117,12 +116,7 @@ function foot(doc: jsPDF, p: PrintIn, t: ReturnType<typeof tile>, i: number, [, 
   const page = t.tiles[i]!
   const y = h - MARGIN - FOOT + 6
   // the rule: measure it before gluing
-  const [length, step, word] = p.unit === 'mm' ? [100, 10, '100 mm'] : [101.6, 25.4, '4 in']
-  doc.setDrawColor(INK).setLineWidth(0.25)
-  doc.line(MARGIN, y, MARGIN + length, y)
-  for (let x = 0; x <= length + 1e-6; x += step) doc.line(MARGIN + x, y, MARGIN + x, y - (x === 0 || x > length - 1e-6 ? 3 : 1.8))
-  doc.setFont('Next', 'normal').setFontSize(8).setTextColor(INK)
-  doc.text(`This rule must measure ${word}. Print at 100 %, not “fit to page”.`, MARGIN, y + 4.5)
+  checkRule(doc, MARGIN, y, p.unit)
   doc.setFont('Next', 'bold').text(p.name.slice(0, 60), MARGIN, y + 9)
   // page key
   const cell = Math.min(4, 14 / t.rows, 40 / t.columns)

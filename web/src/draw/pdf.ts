@@ -21,3 +21,19 @@ export async function newPdf(format: [width: number, height: number]): Promise<j
   }
   return doc
 }
+
+export const INK = '#26302c'
+export const SOFT = '#565f59'
+
+/** The face has no signs for sharp and inch. */
+export const plainText = (s: string): string => s.replaceAll('♯', '#').replaceAll('″', '"')
+
+/** A rule to measure before trusting the print: 100 mm or 4 in from (x, y), mm. */
+export function checkRule(doc: jsPDF, x: number, y: number, unit: 'mm' | 'in'): void {
+  const [length, step, word] = unit === 'mm' ? [100, 10, '100 mm'] : [101.6, 25.4, '4 in']
+  doc.setDrawColor(INK).setLineWidth(0.25)
+  doc.line(x, y, x + length, y)
+  for (let d = 0; d <= length + 1e-6; d += step) doc.line(x + d, y, x + d, y - (d === 0 || d > length - 1e-6 ? 3 : 1.8))
+  doc.setFont('Next', 'normal').setFontSize(8).setTextColor(INK)
+  doc.text(`This rule must measure ${word}. Print at 100 %, not “fit to page”.`, x, y + 4.5)
+}

@@ -1,0 +1,194 @@
+import type { Blade } from '../blade/index.js'
+import type { Material } from '../stock/index.js'
+import type { Saw } from '../saw/index.js'
+import type { Finish, Job } from '../job/index.js'
+import { makeJob } from '../job/index.js'
+import { rankBlades, type Ranked } from '../choose/index.js'
+import { findCut, type CutFound, type CutWanted, type SawChoice } from './cut.js'
+import { copeFigures, copeViews } from './cope.js'
+import { dovetailCuts, dovetailFigures, dovetailViews } from './dovetail.js'
+import { halfLapCuts, halfLapViews, housingCuts, housingViews, tenonCheek, tenonCuts, tenonViews } from './lap.js'
+import { mitreCuts, mitreFigures, mitreViews } from './mitre.js'
+import { boardCuts, boardViews, flushCuts, flushViews, veneerCuts, veneerViews } from './plain.js'
+import type { JointSpec } from './spec.js'
+import type { View } from './view.js'
+
+/** What cannot be sawn as asked, or would be poor; by name, with the figures the words need. mm. */
+export type JointTrouble =
+  | { why: 'tails-vanish'; root: number }
+  | { why: 'pin-under-kerf'; pin: number; kerf: number }
+  | { why: 'steep' | 'flat'; slope: number }
+  | { why: 'lap-thick'; lap: number; board: number }
+  | { why: 'tenon-thick'; tenon: number; board: number }
+  | { why: 'tenon-thin'; tenon: number; board: number }
+  | { why: 'edges-meet'; edge: number; width: number }
+  | { why: 'housing-deep'; depth: number; board: number }
+  | { why: 'side-vanishes'; short: number }
+  | { why: 'no-saw'; cut: CutFound }
+
+export interface CopedCut {
+  job: Job
+  blade?: Ranked
+}
+
+export interface LayOut {
+  spec: JointSpec
+  /** scale drawings */
+  views: View[]
+  /** saw cuts in the order they are made, each with its saw */
+  cuts: CutFound[]
+  troubles: JointTrouble[]
+  /** whether nothing in it forbids sawing */
+  ok: boolean
+  /** the saw most cuts are made with */
+  saw?: Blade
+  kerf: number
+  /** all cuts and their starting, s */
+  seconds: number
+  /** waste of dovetails and notches, or the moulding's line: by coping saw */
+  coped?: CopedCut
+}
+
+export interface LayOutOptions extends SawChoice {
+  material: Material
+  /** the hand saws, and the coping saw that takes the waste out */
+  hands: Saw
+  coping: Saw
+  finish: Finish
+}
+
+const wanted = (s: JointSpec): CutWanted[] => {
+  switch (s.kind) {
+    case 'dovetail':
+      return dovetailCuts(s)
+    case 'tenon':
+      return tenonCuts(s)
+    case 'housing':
+      return housingCuts(s)
+    case 'half-lap':
+      return halfLapCuts(s)
+    case 'mitre':
+      return mitreCuts(s)
+    case 'flush':
+      return flushCuts(s)
+    case 'veneer':
+      return veneerCuts(s)
+    case 'board':
+      return boardCuts(s)
+    case 'cope':
+      return []
+  }
+}
+
+const viewsOf = (s: JointSpec, kerf: number): View[] => {
+  switch (s.kind) {
+    case 'dovetail':
+      return dovetailViews(s, kerf)
+    case 'tenon':
+      return tenonViews(s)
+    case 'housing':
+      return housingViews(s)
+    case 'half-lap':
+      return halfLapViews(s)
+    case 'mitre':
+      return mitreViews(s)
+    case 'flush':
+      return flushViews(s)
+    case 'veneer':
+      return veneerViews(s)
+    case 'board':
+      return boardViews(s)
+    case 'cope':
+      return copeViews(s)
+  }
+}
+
+/** Troubles that forbid sawing; the others are said and left to the maker. */
+const FORBIDS = new Set<JointTrouble['why']>([
+  'tails-vanish',
+  'pin-under-kerf',
+  'lap-thick',
+  'tenon-thick',
+  'edges-meet',
+  'housing-deep',
+  'side-vanishes',
+  'no-saw',
+])
+const LEAST_ROOT = 2 // mm of tail or pin that still holds; estimate
+
+function troublesOf(s: JointSpec, kerf: number): JointTrouble[] {
+  const out: JointTrouble[] = []
+  if (s.kind === 'dovetail') {
+    const f = dovetailFigures(s)
+    if (f.root < LEAST_ROOT) out.push({ why: 'tails-vanish', root: f.root })
+    if (s.tails > 1 && s.pin < kerf) out.push({ why: 'pin-under-kerf', pin: s.pin, kerf })
+    if (s.slope < 5) out.push({ why: 'steep', slope: s.slope })
+    if (s.slope > 10) out.push({ why: 'flat', slope: s.slope })
+    if (s.lap !== undefined && s.lap >= s.pinBoard - LEAST_ROOT) out.push({ why: 'lap-thick', lap: s.lap, board: s.pinBoard })
+  }
+  if (s.kind === 'tenon') {
+    if (tenonCheek(s) < kerf) out.push({ why: 'tenon-thick', tenon: s.tenon, board: s.thickness })
+    else if (s.tenon < s.thickness / 4) out.push({ why: 'tenon-thin', tenon: s.tenon, board: s.thickness })
+    if (2 * s.edge >= s.width) out.push({ why: 'edges-meet', edge: s.edge, width: s.width })
+  }
+  if (s.kind === 'housing' && s.depth >= s.thickness) out.push({ why: 'housing-deep', depth: s.depth, board: s.thickness })
+  if (s.kind === 'mitre' && mitreFigures(s).short <= 0) out.push({ why: 'side-vanishes', short: mitreFigures(s).short })
+  return out
+}
+
+/** Where the waste is sawn out: the coping saw in this wood, its tightest turn, and how long the line is; absent: chiselled or planed. */
+function copedOf(s: JointSpec, o: LayOutOptions): CopedCut | undefined {
+  const cut = (thickness: number, radius: number, length: number): CopedCut => {
+    const job = makeJob({
+      stock: { material: o.material, form: 'board', thickness },
+      saw: o.coping,
+      pace: 0.35,
+      cut: {
+        kind: 'outline',
+        radius,
+        web: undefined,
+        hole: undefined,
+        openings: 0,
+        shows: 'face',
+        finish: o.finish,
+        length,
+        turn: s.kind === 'cope' ? 'worked' : 'pivot',
+      },
+    })
+    return { job, blade: rankBlades(job, { blades: o.blades, owned: o.owned, ownedFirst: o.ownedFirst }).value[0] }
+  }
+  if (s.kind === 'cope') {
+    const f = copeFigures(s)
+    return cut(s.out, f.radius, f.length)
+  }
+  if (s.kind === 'dovetail' && s.lap === undefined) {
+    const f = dovetailFigures(s)
+    // the blade drops down the kerf and turns at its foot, in the narrowest waste
+    return cut(s.tailBoard, Math.max(1, f.pinRoot / 2), (s.tails - 1) * f.pinRoot * s.corners)
+  }
+  if (s.kind === 'board' && s.cut === 'notch') return cut(s.thickness, 3, (s.notch ?? s.width * 0.3) * s.count)
+  return undefined
+}
+
+/** Lays a joint out: drawings to scale, every saw cut with the saw for it, in order, and what stands against it. */
+export function layOut(spec: JointSpec, o: LayOutOptions): LayOut {
+  // boards are sawn to be planed; joints come from the saw
+  const finish = spec.kind === 'board' ? 'rough' : o.finish
+  const cuts = wanted(spec).map((w) => findCut(o.material, o.hands, w, finish, o))
+  const saw = cuts[0]?.saw?.blade
+  const coped = copedOf(spec, o)
+  const kerf = saw?.kerf ?? coped?.blade?.blade.kerf ?? 0.6
+  const troubles = [...troublesOf(spec, kerf), ...cuts.filter((c) => !c.saw).map((cut): JointTrouble => ({ why: 'no-saw', cut }))]
+  const copedSeconds = coped?.blade ? coped.job.cut.length / coped.blade.feed.value : 0
+  return {
+    spec,
+    views: viewsOf(spec, kerf),
+    cuts,
+    troubles,
+    ok: !troubles.some((t) => FORBIDS.has(t.why)),
+    saw,
+    kerf,
+    seconds: cuts.reduce((t, c) => t + c.seconds, 0) + copedSeconds,
+    coped,
+  }
+}

@@ -1,0 +1,96 @@
+import type { CutWanted } from './cut.js'
+import type { BoardCut, Flush, Veneer } from './spec.js'
+import { line, rect, ring, type View } from './view.js'
+
+/** A flush cut goes down through what stands proud; its teeth cross it. */
+export function flushCuts(f: Flush): CutWanted[] {
+  return [{ name: 'trim', count: f.count, crossing: f.size, depth: f.size, grain: 'across', hold: 'flat', flush: true }]
+}
+export function flushViews(f: Flush): View[] {
+  const wide = Math.max(60, f.size * 5)
+  const proud = Math.max(4, f.size * 0.7)
+  const x = (wide - f.size) / 2
+  return [
+    {
+      name: 'section',
+      width: wide,
+      height: proud + 24,
+      marks: [],
+      dims: [{ from: [x, 0], to: [x + f.size, 0], value: f.size }],
+      shapes: [
+        rect('board', 0, proud, wide, 24),
+        rect('waste', x, 0, f.size, proud),
+        rect('grain', x, proud, f.size, 24),
+        line('cut', x - 8, proud, x + f.size + 8, proud),
+      ],
+    },
+  ]
+}
+
+const ENGAGED = 18 // mm of a veneer saw's curved edge that lie in the veneer at once; estimate
+
+/** A veneer saw is drawn along a straight edge: its curved edge engages a short length, the veneer is its depth. */
+export function veneerCuts(v: Veneer): CutWanted[] {
+  return [
+    { name: 'veneer', count: v.count, crossing: ENGAGED, depth: v.thickness, grain: v.grain, hold: 'flat', flush: true, curved: true },
+  ]
+}
+export function veneerViews(v: Veneer): View[] {
+  const wide = Math.min(v.length, 220)
+  return [
+    {
+      name: 'plan',
+      width: wide,
+      height: wide * 0.4,
+      marks: [0, wide],
+      dims: [],
+      shapes: [
+        rect('board', 0, 0, wide, wide * 0.24),
+        rect('waste', 0, wide * 0.24, wide, wide * 0.16, 'waste'),
+        line('cut', 0, wide * 0.24, wide, wide * 0.24),
+      ],
+    },
+  ]
+}
+
+const LEAN = Math.SQRT2 // a panel saw stands at half a right angle in a crosscut
+const STEEP = 1.15 // and at sixty degrees in a rip
+
+/** Boards: a panel saw leans into the cut, so its teeth cross more than the thickness and its cut runs the board's width or length. */
+export function boardCuts(b: BoardCut): CutWanted[] {
+  if (b.cut === 'crosscut')
+    return [{ name: 'crosscut', count: b.count, crossing: b.thickness * LEAN, depth: b.width, grain: 'across', hold: 'clamped' }]
+  if (b.cut === 'rip')
+    return [{ name: 'rip', count: b.count, crossing: b.thickness * STEEP, depth: b.length, grain: 'along', hold: 'clamped' }]
+  return [{ name: 'notch-sides', count: 2 * b.count, crossing: b.thickness, depth: b.length, grain: 'across', hold: 'upright' }]
+}
+export function boardViews(b: BoardCut): View[] {
+  const long = b.cut === 'rip' ? Math.min(b.length, b.width * 3) : b.width * 1.6
+  const view: View = {
+    name: 'face',
+    width: long,
+    height: b.width,
+    marks: [0, long],
+    dims: [{ from: [long, 0], to: [long, b.width], value: b.width }],
+    shapes: [rect('board', 0, 0, long, b.width)],
+  }
+  if (b.cut === 'crosscut') {
+    const at = long * 0.7
+    view.shapes.push(rect('waste', at, 0, long - at, b.width, 'waste'), line('knife', at, 0, at, b.width))
+    view.marks = [0, at, long]
+  } else if (b.cut === 'rip')
+    view.shapes.push(rect('waste', 0, b.width * 0.7, long, b.width * 0.3, 'waste'), line('cut', 0, b.width * 0.7, long, b.width * 0.7))
+  else {
+    const wide = b.notch ?? b.width * 0.3
+    const from = (long - wide) / 2
+    view.marks = [0, from, from + wide, long]
+    view.shapes.push(
+      ring('waste', [from, 0, from + wide, 0, from + wide, b.length, from, b.length], 'waste'),
+      line('cut', from, 0, from, b.length),
+      line('cut', from + wide, 0, from + wide, b.length),
+      line('knife', from, b.length, from + wide, b.length),
+    )
+    view.dims.push({ from: [from, 0], to: [from, b.length], value: b.length })
+  }
+  return [view]
+}

@@ -1,0 +1,137 @@
+/** A joint or plain cut as its maker wants it; all lengths mm, angles degrees. */
+export interface Dovetail {
+  kind: 'dovetail'
+  /** of the boards, along the joint */
+  width: number
+  /** of the board with the tails, and of the one with the pins */
+  tailBoard: number
+  pinBoard: number
+  tails: number
+  /** 1 : slope */
+  slope: number
+  /** narrow end of a pin, and of the half pins at the edges */
+  pin: number
+  halfPin: number
+  /** left standing in front of half-blind tails; absent: through */
+  lap?: number
+  /** how far ends are left proud, to be planed off */
+  proud: number
+  corners: number
+}
+export interface Tenon {
+  kind: 'tenon'
+  /** rail: width and thickness */
+  width: number
+  thickness: number
+  tenon: number
+  length: number
+  /** shoulder at each edge */
+  edge: number
+  through: boolean
+  joints: number
+}
+export interface Housing {
+  kind: 'housing'
+  /** of the board, along the housing */
+  width: number
+  thickness: number
+  depth: number
+  /** of what it houses */
+  shelf: number
+  /** left uncut at the front; absent: through */
+  stop?: number
+  joints: number
+}
+export interface HalfLap {
+  kind: 'half-lap'
+  width: number
+  thickness: number
+  /** of the piece it crosses */
+  other: number
+  /** at an end, or across the middle */
+  at: 'end' | 'middle'
+  joints: number
+}
+export interface Mitre {
+  kind: 'mitre'
+  sides: number
+  /** of the sides from vertical, degrees: 0 a standing box, 90 a flat frame */
+  lean: number
+  width: number
+  thickness: number
+  /** outer length of a side at its longer edge */
+  length: number
+}
+export interface Flush {
+  kind: 'flush'
+  what: 'dowel' | 'tenon-end'
+  /** of the dowel, or the end's width */
+  size: number
+  count: number
+}
+export interface Veneer {
+  kind: 'veneer'
+  thickness: number
+  length: number
+  grain: 'along' | 'across'
+  count: number
+}
+export interface Cope {
+  kind: 'cope'
+  profile: 'ovolo' | 'ogee' | 'cove'
+  /** of the moulding: height up the wall, and how far it stands out */
+  height: number
+  out: number
+  /** of the inside corner */
+  corner: number
+  joints: number
+}
+export interface BoardCut {
+  kind: 'board'
+  cut: 'crosscut' | 'rip' | 'notch'
+  width: number
+  thickness: number
+  /** length sawn by a rip; depth of a notch */
+  length: number
+  /** width of a notch */
+  notch?: number
+  count: number
+}
+export type JointSpec = Dovetail | Tenon | Housing | HalfLap | Mitre | Flush | Veneer | Cope | BoardCut
+export type JointKind = JointSpec['kind']
+export const jointKinds: readonly JointKind[] = ['dovetail', 'tenon', 'housing', 'half-lap', 'mitre', 'cope', 'flush', 'veneer', 'board']
+
+/** What a new joint of each kind starts from, in boards of this thickness. */
+export function plainJoint(kind: JointKind, thickness = 10): JointSpec {
+  switch (kind) {
+    case 'dovetail':
+      return {
+        kind,
+        width: 92,
+        tailBoard: thickness,
+        pinBoard: thickness,
+        tails: 4,
+        slope: 7,
+        pin: 4,
+        halfPin: 6.2,
+        proud: 0.3,
+        corners: 4,
+      }
+    case 'tenon':
+      return { kind, width: 45, thickness: 20, tenon: 7, length: 40, edge: 6, through: false, joints: 4 }
+    case 'housing':
+      return { kind, width: 180, thickness: 18, depth: 6, shelf: 18, joints: 2 }
+    case 'half-lap':
+      return { kind, width: 45, thickness: 20, other: 45, at: 'end', joints: 4 }
+    case 'mitre':
+      return { kind, sides: 6, lean: 10, width: 80, thickness: 10, length: 150 }
+    case 'cope':
+      return { kind, profile: 'ogee', height: 44, out: 18, corner: 90, joints: 2 }
+    case 'flush':
+      return { kind, what: 'dowel', size: 6, count: 8 }
+    case 'veneer':
+      return { kind, thickness: 0.6, length: 300, grain: 'across', count: 4 }
+    case 'board':
+      return { kind, cut: 'crosscut', width: 150, thickness: 20, length: 600, count: 4 }
+  }
+}

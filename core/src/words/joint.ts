@@ -1,0 +1,351 @@
+import { decimal } from '../quantity/index.js'
+import { fillsAfter, teethInWork } from '../cut/index.js'
+import type { Blade, HandKind } from '../blade/index.js'
+import {
+  copeFigures,
+  mitreFigures,
+  mitreGap,
+  tenonCheek,
+  type AidKind,
+  type CutFound,
+  type CutName,
+  type Holding,
+  type JointKind,
+  type JointTrouble,
+  type LayOut,
+  type OpeningPlan,
+  type OpeningWay,
+  type PartName,
+  type SchoolSaws,
+  type TenonSchool,
+  type ViewName,
+} from '../joint/index.js'
+import { bladeWords, capital, lengthWords, listWords, minutesWords, sizeWords, type Say } from './say.js'
+import { limitNames } from './limit.js'
+
+export const jointNames: Record<JointKind, string> = {
+  dovetail: 'Dovetails',
+  tenon: 'Mortise and tenon',
+  housing: 'Housing',
+  'half-lap': 'Half-lap',
+  mitre: 'Mitre',
+  cope: 'Coped corner',
+  flush: 'Flush trimming',
+  veneer: 'Veneer',
+  board: 'Board cut',
+}
+
+const handNames: Record<HandKind, string> = {
+  dovetail: 'Small backed',
+  gents: 'Small backed',
+  carcass: 'Middling backed',
+  tenon: 'Large backed',
+  'mitre-box': 'Mitre-box',
+  'mitre-box-adjustable': 'Mitre-box',
+  'adjustable-back': 'Adjustable back',
+  flush: 'Flush-trim',
+  dowel: 'Dowel',
+  veneer: 'Veneer',
+  hybrid: 'Hybrid',
+  panel: 'Panel',
+  'pull-backed': 'Backed pull',
+  'pull-two-edged': 'Two-edged pull',
+}
+/** A hand saw by its build and filing. */
+export const handSawWords = (b: Blade): string => (b.plate ? `${handNames[b.plate.kind]}, ${b.plate.filing} filed` : b.name)
+
+export const viewNames: Record<ViewName, string> = {
+  tails: 'Face of the tail board',
+  pins: 'End grain of the pin board, inner face below',
+  end: 'End grain, as the board stands in the vice',
+  face: 'Face',
+  edge: 'Edge',
+  plan: 'Plan',
+  section: 'Section',
+  profile: 'Profile',
+}
+
+const NUMBERS = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve']
+const count = (n: number, what: string) => `${NUMBERS[n] ?? n} ${what}${n === 1 ? '' : 's'}`
+const degrees = (x: number) => `${decimal(x, 1)}°`
+
+/** The answer as a plain sentence. */
+export function jointHeading(l: LayOut, say: Say): string {
+  const mm = (x: number) => lengthWords(Math.round(x * 100) / 100, say)
+  const s = l.spec
+  switch (s.kind) {
+    case 'dovetail':
+      return `${count(s.tails, 'tail')} at 1 : ${decimal(s.slope, 1)}, a ${mm(s.halfPin)} half pin at each edge${s.lap === undefined ? '' : `, half blind behind a ${mm(s.lap)} lap`}`
+    case 'tenon':
+      return `A ${mm(s.tenon)} tenon ${mm(s.length)} long, ${mm(tenonCheek(s))} off each cheek`
+    case 'housing':
+      return `A housing ${mm(s.shelf)} wide and ${mm(s.depth)} deep${s.stop === undefined ? '' : `, stopped ${mm(s.stop)} from the front`}`
+    case 'half-lap':
+      return `Half of ${mm(s.thickness)} out of each piece, ${s.at === 'end' ? 'at the end' : 'across the middle'}`
+    case 'mitre': {
+      const f = mitreFigures(s)
+      return f.mitre < 0.05
+        ? `${count(s.sides, 'side')} standing: tilt the blade ${degrees(f.tilt)}`
+        : f.tilt < 0.05
+          ? `${count(s.sides, 'side')} lying flat: mitre ${degrees(f.mitre)}`
+          : `${count(s.sides, 'side')} leaning ${degrees(s.lean)}: mitre ${degrees(f.mitre)}, blade tilted ${degrees(f.tilt)}`
+    }
+    case 'cope': {
+      const f = copeFigures(s)
+      return `Follow the profile, back-cut ${degrees(f.back)}; its tightest curve is ${mm(f.radius)}`
+    }
+    case 'flush':
+      return `${count(s.count, s.what === 'dowel' ? 'dowel' : 'end')} of ${mm(s.size)} trimmed flush`
+    case 'veneer':
+      return `${mm(s.thickness)} veneer ${s.grain} the grain, along a straight edge`
+    case 'board':
+      return s.cut === 'notch'
+        ? `A notch ${mm(s.notch ?? s.width * 0.3)} wide and ${mm(s.length)} deep`
+        : `${capital(s.cut)} a board ${mm(s.width)} wide`
+  }
+}
+
+const holds: Record<Holding, string> = {
+  upright: 'Board upright in the vice, the cut close above the jaws',
+  tilted: 'Board upright',
+  hook: 'In the bench hook',
+  clamped: 'Clamped along the bench, the cut just past its edge',
+  box: 'In the mitre box, held from creeping',
+  flat: 'Plate flat on the work, a finger on it',
+}
+const cutNames: Record<CutName, string> = {
+  tails: 'Tails, all left slopes, then all right.',
+  'half-pin-shoulders': 'Half-pin shoulders.',
+  pins: 'Pins, waste side, leaving the scribed line whole.',
+  sockets: 'Sockets, the corner only.',
+  cheeks: 'Cheeks.',
+  shoulders: 'Shoulders.',
+  'edge-cheeks': 'Edges of the tenon.',
+  'edge-shoulders': 'Edge shoulders.',
+  'housing-walls': 'Both walls, in the waste.',
+  'lap-shoulders': 'Shoulders, in the waste.',
+  'lap-cheeks': 'Cheeks, from both corners.',
+  mitres: 'Mitres, one end of every piece, then the other.',
+  trim: 'Trim.',
+  veneer: 'Score, then saw.',
+  crosscut: 'Crosscut.',
+  rip: 'Rip.',
+  'notch-sides': 'Both sides of the notch.',
+}
+/** What else is done at a cut beyond how it is held. */
+const cutNotes: Partial<Record<CutName, string>> = {
+  sockets: 'The saw runs out at the lap: chop the rest, a little at a time.',
+  cheeks: 'From one corner to the other, turn the rail, meet in the middle.',
+  shoulders: 'Knife line and chamfer; a fence on the plate stops it at the cheek. Undercut by a hair, never over.',
+  'housing-walls': 'Knife both lines and chamfer; start at the far edge, saw against a straight batten. Router or chisel the rest.',
+  'lap-shoulders': 'Knife line and chamfer; stop at the gauge line.',
+  mitres: 'Test on two scraps; shoot to the line.',
+  trim: 'A card under the plate keeps its teeth off; plane the last shaving.',
+  veneer: 'Straight edge on the side you keep; short strokes, the curved edge rolling.',
+  crosscut: 'Saw at half a right angle; hold up the offcut, last strokes light.',
+  rip: 'Steeper, about sixty degrees; a wedge in the kerf where it closes.',
+  'notch-sides': 'Down to the line, square over the edge.',
+}
+
+export interface Step {
+  head: string
+  text: string
+}
+
+/** Order of work: which cut, how held, which saw, how it starts. */
+export function jointSteps(l: LayOut, say: Say): Step[] {
+  const steps = l.cuts.map((c): Step => ({ head: cutNames[c.name], text: cutText(l, c, say) }))
+  const s = l.spec
+  const coped = l.coped?.blade && `${bladeWords(l.coped.blade.blade, say)}`
+  if (s.kind === 'dovetail') {
+    const waste: Step =
+      s.lap === undefined
+        ? {
+            head: 'Waste.',
+            text: coped ? `Coping saw, ${coped}, 1 mm above the line; chisel to it from both faces.` : 'Chisel, half from each face.',
+          }
+        : { head: 'Waste between the tails.', text: 'Chisel, half from each face.' }
+    steps.splice(2, 0, waste, {
+      head: 'Scribe pins from tails.',
+      text: 'Tails on the pin board’s end, flush at the shoulder; knife, then mark the waste.',
+    })
+    steps.push({
+      head: 'Put together once.',
+      text: `Pare only where it binds; ends stand ${lengthWords(s.proud, say)} proud for the plane.`,
+    })
+  }
+  if (s.kind === 'tenon')
+    steps.unshift({
+      head: 'Mortise first.',
+      text: `Chop it ${lengthWords(s.tenon, say)} wide with the chisel the tenon is set to${s.through ? '' : `, ${lengthWords(s.length + 2, say)} deep`}.`,
+    })
+  if (s.kind === 'half-lap')
+    steps.push({ head: 'Try them together.', text: 'Faces flush, shoulders closed; pare the cheek, not the shoulder.' })
+  if (s.kind === 'mitre')
+    steps.push({
+      head: 'Check the ring dry.',
+      text: `A tenth of a degree off at every cut opens the last corner ${degrees(mitreGap(s.sides, 0.1))}.`,
+    })
+  if (s.kind === 'cope') {
+    const f = copeFigures(s)
+    steps.push(
+      {
+        head: `Mitre the end at ${degrees(f.mitre)}.`,
+        text: 'As for an outside corner lying back: the arris shows the line to follow. Darken it with a pencil.',
+      },
+      {
+        head: 'Cope along the arris.',
+        text: `${coped ? `${capital(coped)}` : 'No coping blade turns it: cut straight relief lines and pare.'}${coped ? `, moulding flat, face up, the saw leant back ${degrees(f.back)}: ${degrees(f.least)} for the corner and the rest so that only the front touches.` : ''}`,
+      },
+      { head: 'Straight bits last.', text: 'The flat fillets with a small backed saw; try it against a scrap of the same moulding.' },
+    )
+  }
+  if (s.kind === 'board' && s.cut === 'notch')
+    steps.push({ head: 'Waste.', text: coped ? `Coping saw, ${coped}, 1 mm above the line; chisel to it.` : 'Chisel from both faces.' })
+  return steps
+}
+
+function cutText(l: LayOut, c: CutFound, say: Say): string {
+  const tilt =
+    c.hold === 'tilted'
+      ? `, tilted ${degrees(c.tilt ?? 0)} in the vice so that each cut hangs plumb`
+      : c.tilt && c.hold === 'upright'
+        ? `, the saw leant ${degrees(c.tilt)} on the end grain`
+        : c.tilt && c.hold === 'box'
+          ? `, the blade tilted ${degrees(c.tilt)}`
+          : ''
+  const pull = c.saw?.blade.plate?.strokes === 'pull'
+  const bears = c.hold === 'hook' ? (pull ? ', against a stop on the near side' : ', against the far stop') : ''
+  const other = c.saw && c.saw.blade.id !== l.saw?.id ? ` ${capital(bladeWords(c.saw.blade, say))}.` : ''
+  const filing =
+    c.filing && c.hold === 'hook' && c.saw?.blade.plate?.filing !== 'hybrid'
+      ? c.filing.matters < 0.15
+        ? ` Crosscut or fine rip, it makes no odds at ${lengthWords(Math.round(c.crossing), say)}.`
+        : c.filing.wrong
+          ? ' Its filing is for the other way of the grain: knife deep first.'
+          : ''
+      : ''
+  const note = cutNotes[c.name] ?? (c.grain === 'across' ? 'Knife line, chamfer, low angle.' : '')
+  const deep = ` ${lengthWords(Math.round(c.depth * 10) / 10, say)} deep.`
+  return `${holds[c.hold]}${tilt}${bears}.${other}${deep} ${note}${filing}`.replace(/ +/g, ' ').trim()
+}
+
+/** What the saw makes of the first cut: teeth, reach, gaps, strokes and time. */
+export function sawFacts(l: LayOut, say: Say): string[] {
+  const [c] = l.cuts
+  if (!c?.saw) return []
+  const { blade } = c.saw
+  const mm = (x: number) => lengthWords(Math.round(x * 10) / 10, say)
+  const teeth = teethInWork(c.crossing, blade)
+  const fills = fillsAfter(c.job, blade)
+  const out = [
+    `${decimal(teeth, 1)} teeth in the work: ${teeth < 3 ? 'start it gently' : teeth < 14 ? 'starts easily, cuts smooth' : 'smooth but slow'}.`,
+    blade.plate?.depth === undefined
+      ? `No back to stop it; you need ${mm(c.depth)}.`
+      : `Reaches ${mm(blade.plate.depth)}; you need ${mm(c.depth)}.`,
+    fills >= c.crossing
+      ? `Gaps never fill in a ${mm(c.crossing)} cut: the whole stroke works.`
+      : `Gaps fill after ${mm(fills)} of ${mm(c.crossing)}; the rest rubs. Larger gaps would go faster.`,
+  ]
+  const cuts = l.cuts.reduce((t, x) => t + x.count, 0)
+  out.push(`About ${c.strokes} stroke${c.strokes === 1 ? '' : 's'} a cut; ${cuts} cut${cuts === 1 ? '' : 's'}, ${minutesWords(l.seconds)}.`)
+  if (blade.plate?.strokes === 'pull') out.push('Pulled: two hands on the line; one, once it stays straight.')
+  return out
+}
+
+/** What stands against a lay-out, and what would help. */
+export function jointTroubleWords(t: JointTrouble, say: Say): string {
+  const mm = (x: number) => lengthWords(Math.round(x * 100) / 100, say)
+  switch (t.why) {
+    case 'tails-vanish':
+      return `The tails would be ${mm(Math.max(0, t.root))} at the shoulder: fewer tails, narrower pins or a gentler slope.`
+    case 'pin-under-kerf':
+      return `A ${mm(t.pin)} pin is narrower than the ${mm(t.kerf)} kerf beside it: no saw goes in. Make it wider.`
+    case 'steep':
+      return `1 : ${decimal(t.slope, 1)} leaves short grain at the tails’ corners; 1 : 6 to 1 : 8 are the usual schools.`
+    case 'flat':
+      return `1 : ${decimal(t.slope, 1)} hardly holds; 1 : 6 to 1 : 8 are the usual schools.`
+    case 'lap-thick':
+      return `A ${mm(t.lap)} lap leaves no tail in a ${mm(t.board)} board.`
+    case 'tenon-thick':
+      return `A ${mm(t.tenon)} tenon leaves no cheek to saw off ${mm(t.board)}; about a third, ${mm(t.board / 3)}, is usual.`
+    case 'tenon-thin':
+      return `A ${mm(t.tenon)} tenon is thin in ${mm(t.board)}; about a third, ${mm(t.board / 3)}, is usual.`
+    case 'edges-meet':
+      return `Shoulders of ${mm(t.edge)} at both edges leave nothing of ${mm(t.width)}.`
+    case 'housing-deep':
+      return `${mm(t.depth)} is as deep as the board: a third, ${mm(t.board / 3)}, is usual.`
+    case 'side-vanishes':
+      return 'The mitres meet: make the sides longer or narrower.'
+    case 'no-saw': {
+      const stop = t.cut.stops[0]
+      return `No hand saw makes the ${lowerName(t.cut.name)} cut${stop ? `: ${limitNames[stop].toLowerCase()} stops it` : ''}.`
+    }
+  }
+}
+const lowerName = (c: CutName) => c.replaceAll('-', ' ')
+
+export const tenonSchoolNames: Record<TenonSchool, string> = {
+  'one-crosscut': 'One fine crosscut saw for both',
+  pair: 'A rip and a crosscut',
+  'panel-and-tenon': 'Panel rip for cheeks, backed saw for shoulders',
+  'one-small-rip': 'One small rip saw for all',
+}
+export function tenonSchoolWords(s: SchoolSaws): string {
+  if (!s.works) {
+    const lacking = s.cheeks.saw ? s.shoulders : s.cheeks
+    return `cannot: ${lacking.stops[0] ? limitNames[lacking.stops[0]].toLowerCase() : 'no such saw'}.`
+  }
+  const saws = [...new Set([s.cheeks.saw!.blade, s.shoulders.saw!.blade])].map((b) => `${b.name.toLowerCase()} ${sizeWords(b)}`)
+  const cost = s.shoulders.filing?.wrong && s.shoulders.filing.matters > 0.15 ? ' Shoulders tear unless knifed.' : ''
+  return `${capital(listWords(saws))}; ${s.cheeks.strokes} strokes a cheek, ${s.shoulders.strokes} a shoulder, ${minutesWords(s.seconds)}.${cost}`
+}
+
+export const aidNames: Record<AidKind, string> = {
+  'hook-push': 'Bench hook, for saws that are pushed',
+  'hook-pull': 'Bench hook, for saws that are pulled',
+  'depth-fence': 'Depth fence for a saw’s plate',
+  'mitre-block': 'Mitre block',
+  'tooth-guard': 'Tooth guard',
+}
+export const aidWords: Record<AidKind, string> = {
+  'hook-push': 'The hook bears on the bench’s near edge, the stop stands at the far end: the push holds the work.',
+  'hook-pull': 'The hook bears on the far edge, the stop stands at the near end: the pull holds the work.',
+  'depth-fence': 'Clamped to the plate, its lower edge the depth of the cut above the teeth.',
+  'mitre-block': 'Work against the wall; the kerfs are sawn with the saw that will use them.',
+  'tooth-guard': 'Two cheeks on a spine as thick as the plate and a shade more; a cord holds it.',
+}
+export const partNames: Record<PartName, string> = {
+  base: 'Base',
+  hook: 'Hook, under the edge',
+  stop: 'Stop',
+  fence: 'Fence',
+  wall: 'Wall',
+  'guard-side': 'Cheek',
+  'guard-spine': 'Spine',
+  strip: 'Strip',
+}
+
+export const planNames: Record<OpeningPlan, string> = {
+  corners: 'A hole in every corner',
+  'one-hole': 'One hole and nibble the corners',
+  cross: 'A cross from the middle',
+  'tip-in': 'Tip the saw in, no hole',
+}
+/** A way to saw an opening, what it leaves, and its caution. */
+export function openingWords(w: OpeningWay, say: Say): string {
+  if (w.stop === 'no-drill') return 'No drill of yours is large enough for this blade.'
+  if (w.stop === 'no-room') return 'The holes would not fit into the opening.'
+  const mm = (x: number) => lengthWords(Math.round(x * 10) / 10, say)
+  const holes = w.drill
+    ? `${w.holes.length === 1 ? 'One' : NUMBERS[w.holes.length]} ${w.drill.name} hole${w.holes.length === 1 ? '' : 's'}, touching the lines. `
+    : ''
+  const left = w.leftInCorners > 0.05 ? `File ${mm(w.leftInCorners)} out of each corner.` : 'Corners come out as drawn.'
+  const caution =
+    w.plan === 'tip-in'
+      ? ' Wants a practised hand: the blade stands on its tip at full speed, kicks, and can spoil blade and work. Base tipped onto its front, both hands, a straight cut in the waste.'
+      : w.plan === 'cross'
+        ? ' Saw the cross first: four loose triangles, none pinches the blade.'
+        : ''
+  return `${holes}${mm(w.length)} to saw. ${left}${caution}`
+}

@@ -1,0 +1,60 @@
+import { computed } from 'vue'
+import { defineStore } from 'pinia'
+import { isStrung, saws as shipped, withCaliper, type Blade, type HandSaws, type HandFrame, type Job } from '@green-pitch/core'
+import { layOut, plainJoint, tenonSchools, type JointKind, type JointSpec } from '@green-pitch/core/joint'
+import { withMaterial } from './edits'
+import { useJob } from './job'
+import { useSettings } from './settings'
+import { useShop } from './shop'
+
+/** The joint of the job in hand, laid out; it lives on the ticket, so that undo, files and backups carry it. */
+export const useJoint = defineStore('joint', () => {
+  const jobs = useJob()
+  const shop = useShop()
+  const settings = useSettings()
+
+  const thickness = computed(() => ('thickness' in jobs.job.stock ? jobs.job.stock.thickness : 10))
+  const spec = computed((): JointSpec => jobs.ticket.joint ?? plainJoint('dovetail', thickness.value))
+  const hands = computed(() => [...shop.offered, ...shop.saws, ...shipped].find((s): s is HandSaws => s.kind === 'hand')!)
+  const coping = computed(() =>
+    [...shop.offered, ...shop.saws, ...shipped].find(
+      (s): s is HandFrame => isStrung(s) && s.kind === 'frame' && s.ends.includes('coping-pin'),
+    )!,
+  )
+  const chosen = computed(() => (jobs.ticket.blade?.plate ? jobs.ticket.blade : undefined))
+  /** hand saws and coping blades, the chosen one as it was measured */
+  const blades = computed(() =>
+    shop.catalogue.filter((b) => b.plate || b.end === 'coping-pin').map((b) => (b.id === chosen.value?.id ? chosen.value : b)),
+  )
+  const options = computed(() => ({
+    material: jobs.job.stock.material,
+    hands: hands.value,
+    coping: coping.value,
+    finish: jobs.job.cut.finish,
+    blades: blades.value,
+    owned: shop.owned,
+    ownedFirst: settings.value.ownedFirst,
+    chosen: chosen.value,
+  }))
+  const found = computed(() => layOut(spec.value, options.value))
+  const schools = computed(() => (spec.value.kind === 'tenon' ? tenonSchools(spec.value, options.value) : []))
+
+  const put = (patch: Partial<JointSpec>) =>
+    jobs.edit((t) => ({ ...t, joint: { ...spec.value, ...patch } as JointSpec }), `joint ${Object.keys(patch)[0]}`)
+  const take = (kind: JointKind) => jobs.edit((t) => ({ ...t, joint: plainJoint(kind, thickness.value) }), 'joint')
+  const material = (id: string) => {
+    const m = shop.materials.find((x) => x.id === id)
+    if (m) jobs.edit((t) => withMaterial({ ...t, joint: spec.value }, m), 'stock')
+  }
+  /** A saw chosen by hand, or the suggested one again. */
+  const saw = (b: Blade | undefined) => jobs.edit((t) => ({ ...t, joint: spec.value, blade: b }), 'blade')
+  /** The kerf as a cut in scrap showed it; it belongs to the saw in use. */
+  function kerf(value: number) {
+    const b = found.value.saw
+    if (b) saw(withCaliper(b, { kerf: value }))
+  }
+  /** One of its cuts becomes the ticket: the Bench, the card and the log then speak of it. */
+  const toTicket = (job: Job) =>
+    jobs.edit((t) => ({ ...t, joint: spec.value, job: { ...job, teethSchool: t.job.teethSchool }, heard: undefined }), 'cut of a joint')
+  return { spec, found, schools, chosen, put, take, material, saw, kerf, toTicket }
+})

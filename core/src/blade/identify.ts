@@ -1,4 +1,4 @@
-import type { Blade, BladeEnd } from './blade.js'
+import type { Blade, BladeEnd, Filing } from './blade.js'
 import { countedTpi } from './layout.js'
 
 /** What can be told of a loose blade with a caliper, a rule and a lens; anything left out is not known. mm. */
@@ -8,6 +8,8 @@ export interface Loose {
   /** cutting teeth counted, and the length they were counted over */
   teeth?: { count: number; over: number }
   end?: BladeEnd
+  /** hand saws, under a lens: chisel edges are rip, knife points crosscut */
+  filing?: Filing
   /** length of the zone whose teeth point upward; 0: none */
   reverseZone?: number
 }
@@ -63,7 +65,7 @@ export function identify(loose: Loose, catalogue: readonly Blade[]): Match[] {
   if (given.some((v) => !(v > 0))) throw new RangeError('A measured dimension must be above zero.')
   if (!given.length) throw new RangeError('Measure at least the width, the thickness or the teeth.')
   const tried = catalogue
-    .filter((b) => loose.end === undefined || b.end === loose.end)
+    .filter((b) => (loose.end === undefined || b.end === loose.end) && (loose.filing === undefined || b.plate?.filing === loose.filing))
     .map((blade) => {
       const checks = checkBlade(blade, loose)
       return { blade, checks, miss: checks.reduce((t, c) => t + c.off * c.off, 0) }

@@ -43,6 +43,8 @@ export interface Cut {
   flush?: boolean
   /** hand saws: guided by a mitre box */
   boxed?: boolean
+  /** jigsaws: an opening with straight sides in a panel, mm */
+  opening?: { width: number; height: number }
   /** hand frames: where the deepest place of the cut lies in the board */
   lie?: Lie
 }

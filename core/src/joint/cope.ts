@@ -81,7 +81,7 @@ export function copeViews(c: Cope): View[] {
       dims: [{ from: [long, 0], to: [long, c.height], value: c.height }],
       shapes: [
         ring('board', [0, 0, long, 0, long, c.height, 0, c.height]),
-        ring('waste', [0, 0, ...cut, 0, c.height], 'waste'),
+        ring('waste', [0, 0, ...cut, 0, c.height]),
         line('cut', ...cut),
       ],
     },

@@ -9,6 +9,7 @@ export interface Opening {
   corner: number
 }
 export type OpeningPlan = 'corners' | 'one-hole' | 'cross' | 'tip-in'
+export const openingPlans: readonly OpeningPlan[] = ['corners', 'one-hole', 'cross', 'tip-in']
 export interface OpeningCut {
   from: [number, number]
   to: [number, number]
@@ -16,14 +17,16 @@ export interface OpeningCut {
 export interface OpeningWay {
   plan: OpeningPlan
   holes: { x: number; y: number; d: number }[]
+  /** the user's own drill, or where none is large enough the bit or hole saw it takes */
   drill?: Drill
+  size: number
   cuts: OpeningCut[]
   /** sawn, mm */
   length: number
   /** corners left rounded or with a bit to nibble out, to be filed or sawn square */
   leftInCorners: number
   /** why it cannot be done */
-  stop?: 'no-room' | 'no-drill'
+  stop?: 'no-room'
 }
 
 /**
@@ -34,21 +37,23 @@ export interface OpeningWay {
 export function openingWay(o: Opening, blade: Blade, plan: OpeningPlan, drills: readonly DrillSeries[]): OpeningWay {
   const needs = Math.max(startingHole(blade), plan === 'corners' ? 2 * o.corner : 0)
   const drill = nextDrill(needs, drills)
+  const size = drill?.mm ?? Math.ceil(needs)
   const way = (holes: [number, number][], cuts: OpeningCut[], leftInCorners: number): OpeningWay => {
-    const d = drill?.mm ?? needs
+    const d = size
     const room = plan === 'tip-in' || (d * (plan === 'corners' ? 2 : 1) <= o.width && d * (plan === 'corners' ? 2 : 1) <= o.height)
     return {
       plan,
       holes: holes.map(([x, y]) => ({ x, y, d })),
       drill: plan === 'tip-in' ? undefined : drill,
+      size,
       cuts,
       length: cuts.reduce((l, c) => l + Math.hypot(c.to[0] - c.from[0], c.to[1] - c.from[1]), 0),
       leftInCorners,
-      stop: !drill && plan !== 'tip-in' ? 'no-drill' : room ? undefined : 'no-room',
+      stop: room ? undefined : 'no-room',
     }
   }
   const [w, h] = [o.width, o.height]
-  const d = (drill?.mm ?? needs) / 2
+  const d = size / 2
   const side = (a: [number, number], b: [number, number]): OpeningCut => ({ from: a, to: b })
   const round = (inset: number) => [
     side([inset, 0], [w - inset, 0]),

@@ -215,7 +215,11 @@ function cutText(l: LayOut, c: CutFound, say: Say): string {
           ? `, the blade tilted ${degrees(c.tilt)}`
           : ''
   const pull = c.saw?.blade.plate?.strokes === 'pull'
-  const bears = c.hold === 'hook' ? (pull ? ', against a stop on the near side' : ', against the far stop') : ''
+  const bears =
+    {
+      hook: pull ? ', against a stop on the near side' : ', against the far stop',
+      clamped: pull ? ', a stop behind it taking the pull' : ', a stop before it taking the push',
+    }[c.hold as string] ?? ''
   const other = c.saw && c.saw.blade.id !== l.saw?.id ? ` ${capital(bladeWords(c.saw.blade, say))}.` : ''
   const filing =
     c.filing && c.hold === 'hook' && c.saw?.blade.plate?.filing !== 'hybrid'
@@ -334,12 +338,10 @@ export const planNames: Record<OpeningPlan, string> = {
 }
 /** A way to saw an opening, what it leaves, and its caution. */
 export function openingWords(w: OpeningWay, say: Say): string {
-  if (w.stop === 'no-drill') return 'No drill of yours is large enough for this blade.'
   if (w.stop === 'no-room') return 'The holes would not fit into the opening.'
   const mm = (x: number) => lengthWords(Math.round(x * 10) / 10, say)
-  const holes = w.drill
-    ? `${w.holes.length === 1 ? 'One' : NUMBERS[w.holes.length]} ${w.drill.name} hole${w.holes.length === 1 ? '' : 's'}, touching the lines. `
-    : ''
+  const size = w.drill?.name ?? `${mm(w.size)} (bit or hole saw)`
+  const holes = w.holes.length ? `${NUMBERS[w.holes.length]} hole${w.holes.length === 1 ? '' : 's'} of ${size}, touching the lines. ` : ''
   const left = w.leftInCorners > 0.05 ? `File ${mm(w.leftInCorners)} out of each corner.` : 'Corners come out as drawn.'
   const caution =
     w.plan === 'tip-in'

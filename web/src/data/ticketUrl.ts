@@ -37,6 +37,8 @@ export function ticketQuery({ job, blade }: Ticket): Record<string, string> {
   if (stock.form === 'tube' || stock.form === 'rod') put('d', stock.diameter)
   if (stock.form === 'tube') put('wall', stock.wall)
   for (const [key, field] of CUT) put(key, cut[field] as string | number | boolean | undefined)
+  put('wide', cut.opening?.width)
+  put('high', cut.opening?.height)
   put('behind', cut.lie?.behind)
   put('beside', cut.lie?.beside)
   put('saw', job.saw.id)
@@ -82,6 +84,7 @@ export async function readTicketQuery(
   // a curve, web or hole left out means none; the rest falls back to an ordinary cut
   const optional = new Set(['radius', 'web', 'hole'])
   const cut = Object.fromEntries(given.filter(([k, v]) => v !== undefined || optional.has(k))) as Partial<Cut>
+  if (n('wide') !== undefined) cut.opening = { width: n('wide')!, height: n('high') ?? n('wide')! }
   if (n('behind') !== undefined) cut.lie = { behind: n('behind')!, beside: n('beside') ?? n('behind')! }
   const job: Job = makeJob({
     stock,

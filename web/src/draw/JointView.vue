@@ -7,7 +7,7 @@ import Hatch from './Hatch.vue'
 /** One view of a joint to scale: board, waste, saw and knife lines, marks to step off with one rule, dimensions. */
 const props = defineProps<{ view: View; scale: number; hatch: Material['hatch']; say: Say; label: string }>()
 const id = useId()
-const LEFT = 60
+const LEFT = 72
 const RIGHT = 84
 const k = computed(() => props.scale)
 /** marks closer than their own figures stand on two rows */

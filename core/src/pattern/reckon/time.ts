@@ -113,7 +113,7 @@ export function timeFactor(log: readonly LogEntry[], job: Job): Range & { cuts: 
 /** Blades a cut of so many sawing minutes uses up, whole blades, from the life the log has found. */
 export function bladesFor(minutes: number, job: Job, blade: Blade, log: readonly LogEntry[]): Range {
   const { material } = job.stock
-  const known = lives(log).find((l) => l.blade === blade.id && l.stock === material.id)?.life ?? bladeLife(priorLife(material), 0, 0)
+  const known = lives(log).find((l) => l.blade === blade.id && l.stock === material.id)?.life ?? bladeLife(priorLife(material, blade), 0, 0)
   return {
     low: Math.max(1, Math.ceil(minutes / known.high)),
     mid: Math.max(1, Math.ceil(minutes / known.mean)),

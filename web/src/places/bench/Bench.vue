@@ -43,6 +43,7 @@ import Rich from '../../ui/Rich.vue'
 import Why from '../../ui/Why.vue'
 
 const LogCut = defineAsyncComponent(() => import('./LogCut.vue'))
+const Openings = defineAsyncComponent(() => import('./Openings.vue'))
 const Compare = defineAsyncComponent(() => import('./Compare.vue'))
 const Card = defineAsyncComponent(() => import('./Card.vue'))
 const answer = useAnswer()
@@ -184,6 +185,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { bite: 'bite', teeth: 'tee
           </ol>
         </section>
       </div>
+      <Openings v-if="answer.job.saw.kind === 'jigsaw' && answer.job.cut.kind === 'pierced'" />
       <section class="cautions" aria-label="Cautions">
         <Mark state="near" quiet />{{ answer.setup.cautions.map((c) => cautionWords[c]).join(' ') }}
       </section>

@@ -1,7 +1,20 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { Popconfirm, Table } from 'ant-design-vue'
-import { bladeLife, bladeWords, lengthWords, lives, priorLife, roundWords, tpiWords, workedRadius, type Blade } from '@green-pitch/core'
+import {
+  bladeById,
+  bladeLife,
+  bladeWords,
+  groupName,
+  lengthWords,
+  lives,
+  priorLife,
+  roundWords,
+  sizedByTeeth,
+  tpiWords,
+  workedRadius,
+  type Blade,
+} from '@green-pitch/core'
 import { openFile, saveFile } from '../../data/files'
 import type { DrawerRecord } from '../../data/records'
 import { useSettings } from '../../store/settings'
@@ -30,7 +43,7 @@ const wornBy = computed(
         const use = lives(shop.log).filter((l) => l.blade === r.blade.id)
         const minutes = use.reduce((t, l) => t + l.minutes, 0)
         const spent = use.reduce((t, l) => t + l.spent, 0)
-        return [r.id, bladeLife(priorLife(jobs.job.stock.material), minutes, spent)] as const
+        return [r.id, bladeLife(priorLife(jobs.job.stock.material, r.blade), minutes, spent)] as const
       }),
     ),
 )
@@ -39,18 +52,18 @@ const rows = computed(() =>
     (a, b) => a.blade.series.localeCompare(b.blade.series) || a.blade.order - b.blade.order || a.blade.name.localeCompare(b.blade.name),
   ),
 )
-const low = computed(() => rows.value.filter((r) => r.count < LOW || (r.count === LOW && r.minutes > 0)))
+const low = computed(() => rows.value.filter((r) => !r.blade.plate && (r.count < LOW || (r.count === LOW && r.minutes > 0))))
 const total = computed(() => rows.value.reduce((t, r) => t + r.count, 0))
 const put = (r: DrawerRecord, patch: Partial<DrawerRecord>) => shop.keepDrawer({ ...r, ...patch })
 
 const picked = ref('')
 const options = computed(() => {
   const rest = shop.catalogue.filter((b) => !shop.drawer.some((r) => r.blade.id === b.id))
-  return [...new Set(rest.map((b) => b.name))].map((name) => ({ name, blades: rest.filter((b) => b.name === name) }))
+  return [...new Set(rest.map((b) => b.group))].map((g) => ({ name: groupName(g), blades: rest.filter((b) => b.group === g) }))
 })
 async function add() {
   const blade = shop.catalogue.find((b) => b.id === picked.value)
-  if (blade && (await shop.keepDrawer({ id: blade.id, rev: 0, blade, count: 6, minutes: 0, note: '' }))) picked.value = ''
+  if (blade && (await shop.keepDrawer({ id: blade.id, rev: 0, blade, count: blade.plate ? 1 : 6, minutes: 0, note: '' }))) picked.value = ''
 }
 const asking = ref(false)
 /** A loose blade that was told goes where its kind lies. */
@@ -85,6 +98,7 @@ async function bring() {
   )
 }
 const turns = (b: Blade) => {
+  if (b.plate) return 'straight'
   const r = workedRadius(b)
   return Number.isFinite(r) ? roundWords(r, settings.say) : 'any way'
 }
@@ -115,16 +129,20 @@ const columns = [
         <select v-model="picked" class="plain-input" aria-label="Blade to add">
           <option value="">Add a kind of blade</option>
           <optgroup v-for="g in options" :key="g.name" :label="g.name">
-            <option v-for="b in g.blades" :key="b.id" :value="b.id">{{ bladeWords(b, settings.say) }}, {{ tpiWords(b) }}</option>
+            <option v-for="b in g.blades" :key="b.id" :value="b.id">
+              {{ bladeWords(b, settings.say) }}{{ sizedByTeeth(b) ? '' : `, ${tpiWords(b)}` }}
+            </option>
           </optgroup>
         </select>
-        <button class="act" :disabled="!picked" @click="add">Put six in the drawer</button>
+        <button class="act" :disabled="!picked" @click="add">
+          {{ bladeById(picked)?.plate ? 'Put it in the drawer' : 'Put six in the drawer' }}
+        </button>
       </div>
       <Table v-if="rows.length" :columns="columns" :data-source="rows" :pagination="false" row-key="id" size="small">
         <template #bodyCell="{ column, record }">
           <template v-if="column.key === 'blade'"
             ><Mark v-if="low.includes(record as DrawerRecord)" state="near" /><b>{{ bladeWords(record.blade, settings.say) }}</b
-            ><span class="soft nowrap">, {{ tpiWords(record.blade) }}</span></template
+            ><span v-if="!sizedByTeeth(record.blade)" class="soft nowrap">, {{ tpiWords(record.blade) }}</span></template
           >
           <template v-else-if="column.key === 'teeth'"><ToothStrip :blade="record.blade" :times="4" :width="110" /></template>
           <template v-else-if="column.key === 'section'"
@@ -147,13 +165,17 @@ const columns = [
               @update:model-value="(v) => v !== undefined && put(record as DrawerRecord, { count: v })"
           /></template>
           <template v-else-if="column.key === 'use'"
-            >{{ record.minutes ? `${Math.round(record.minutes)} of about ${Math.round(wornBy.get(record.id)!.mean)} min` : 'new' }}
+            >{{
+              record.minutes
+                ? `${Math.round(record.minutes)}${record.blade.plate ? '' : ` of about ${Math.round(wornBy.get(record.id)!.mean)}`} min`
+                : 'new'
+            }}
             <button
               v-if="record.minutes"
               class="act plain nowrap"
-              @click="put(record as DrawerRecord, { minutes: 0, count: Math.max(0, record.count - 1) })"
+              @click="put(record as DrawerRecord, { minutes: 0, count: record.blade.plate ? record.count : Math.max(0, record.count - 1) })"
             >
-              Changed
+              {{ record.blade.plate ? 'Refiled' : 'Changed' }}
             </button></template
           >
           <template v-else-if="column.key === 'note'"

@@ -1,6 +1,19 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
-import { bladeWords, checkBlade, identify, identifyWords, tpiWords, traitWords, type Blade, type Loose } from '@green-pitch/core'
+import {
+  bladeWords,
+  checkBlade,
+  endWords,
+  groupName,
+  identify,
+  identifyWords,
+  sizedByTeeth,
+  tpiWords,
+  traitWords,
+  type Blade,
+  type BladeEnd,
+  type Loose,
+} from '@green-pitch/core'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import ToothStrip from '../../draw/ToothStrip.vue'
@@ -19,16 +32,19 @@ const form = reactive({
   thickness: 0.38 as number | undefined,
   count: undefined as number | undefined,
   over: 25.4 as number | undefined,
-  end: 'any' as 'any' | 'plain' | 'pin',
+  end: 'any' as 'any' | BladeEnd,
+  filing: 'any' as 'any' | 'rip' | 'crosscut',
   up: 'any' as 'any' | 'none' | 'some',
   zone: 38 as number | undefined,
 })
+const ends: BladeEnd[] = ['plain', 'pin', 'coping-pin', 'bow-pin', 'tang', 'screw-shank', 'handle']
 const label = ref('')
 const loose = computed((): Loose => ({
   width: form.width,
   thickness: form.thickness,
   ...(form.count && form.over ? { teeth: { count: form.count, over: form.over } } : {}),
   ...(form.end === 'any' ? {} : { end: form.end }),
+  ...(form.end === 'handle' && form.filing !== 'any' ? { filing: form.filing } : {}),
   reverseZone: { any: undefined, none: 0, some: form.zone }[form.up],
 }))
 const measured = computed(
@@ -40,7 +56,10 @@ const said = computed(() => shop.catalogue.find((b) => b.id === label.value))
 const packet = computed(() => (said.value ? checkBlade(said.value, loose.value) : []))
 const worst = computed(() => packet.value.find((c) => c.state === 'beyond') ?? packet.value.find((c) => c.state === 'near'))
 const groups = computed(() =>
-  [...new Set(shop.catalogue.map((b) => b.name))].map((name) => ({ name, blades: shop.catalogue.filter((b) => b.name === name) })),
+  [...new Set(shop.catalogue.map((b) => b.group))].map((g) => ({
+    name: groupName(g),
+    blades: shop.catalogue.filter((b) => b.group === g),
+  })),
 )
 </script>
 
@@ -52,17 +71,26 @@ const groups = computed(() =>
       <LengthInput v-model="form.thickness" label="Thickness of the body" />
       <Count v-model="form.count" label="Teeth counted" :min="1" :max="400" none="not counted" whole />
       <LengthInput v-model="form.over" label="Over a length of" />
+      <label class="field"
+        ><span>Its ends</span>
+        <select v-model="form.end" class="plain-input">
+          <option value="any">not looked</option>
+          <option v-for="e in ends" :key="e" :value="e">{{ endWords([e]) }}</option>
+        </select></label
+      >
       <Choice
-        v-model="form.end"
+        v-if="form.end === 'handle'"
+        v-model="form.filing"
         class="wide"
-        label="Its ends"
+        label="Its teeth, under a lens"
         :options="[
-          { value: 'any', label: 'Either' },
-          { value: 'plain', label: 'Plain' },
-          { value: 'pin', label: 'Pinned' },
+          { value: 'any', label: 'Not looked' },
+          { value: 'rip', label: 'Chisels: rip' },
+          { value: 'crosscut', label: 'Knives: crosscut' },
         ]"
       />
       <Choice
+        v-if="form.end === 'any' || form.end === 'plain' || form.end === 'pin'"
         v-model="form.up"
         class="wide"
         label="Teeth that point up"
@@ -78,7 +106,7 @@ const groups = computed(() =>
       <li v-for="m in shown" :key="m.blade.id">
         <span
           ><b>{{ bladeWords(m.blade, say) }}</b
-          ><span class="soft">, {{ tpiWords(m.blade) }}</span></span
+          ><span v-if="!sizedByTeeth(m.blade)" class="soft">, {{ tpiWords(m.blade) }}</span></span
         >
         <ToothStrip :blade="m.blade" :times="4" :width="110" />
         <span class="mono">{{ m.share < 0.005 ? '< 1' : Math.round(100 * m.share) }} %</span>

@@ -52,6 +52,8 @@ const saws = computed(() => {
     .map((b) => ({ b, label: `${b.name}, ${sizeWords(b)}${shop.owned.has(b.id) ? ' (yours)' : ''}` }))
 })
 const chosenHolds = computed(() => !joint.chosen || found.value.cuts.some((c) => c.saw?.blade.id === joint.chosen!.id))
+/** Where nothing is sawn by a hand saw, the coping saw is the saw. */
+const coping = computed(() => found.value.coped?.blade?.blade)
 const stockNote = computed(() => {
   const s = spec.value
   const mm = (x: number) => lengthWords(x, say.value)
@@ -73,7 +75,7 @@ const scale = computed(() => {
   const views = found.value.views
   const wide = Math.max(...views.map((v) => v.width))
   const tall = views.reduce((t, v) => t + v.height, 0)
-  return Math.max(0.5, Math.min(((width.value || 740) - 150) / wide, 380 / tall))
+  return Math.max(0.5, Math.min(((width.value || 740) - 164) / wide, 380 / tall))
 })
 const scaleNote = computed(() => {
   const r = scale.value / PX_PER_MM
@@ -114,7 +116,7 @@ const valueOf = (key: string) => (spec.value as unknown as Record<string, number
           :value="joint.chosen?.id ?? ''"
           @change="joint.saw(saws.find((s) => s.b.id === ($event.target as HTMLSelectElement).value)?.b)"
         >
-          <option value="">{{ found.saw ? handSawWords(found.saw) : 'none' }}</option>
+          <option value="">{{ found.saw ? handSawWords(found.saw) : coping ? 'Coping saw' : 'none' }}</option>
           <option v-for="s in saws" :key="s.b.id" :value="s.b.id">{{ s.label }}</option>
         </select>
         <span class="note" :class="chosenHolds ? 'soft' : 'beyond'">{{
@@ -122,8 +124,8 @@ const valueOf = (key: string) => (spec.value as unknown as Record<string, number
             ? `${joint.chosen!.name} cannot make these cuts`
             : found.saw
               ? `${sizeWords(found.saw)}, plate ${lengthWords(found.saw.thickness, say)}${joint.chosen ? '' : ', suggested'}`
-              : found.coped?.blade
-                ? `coping, ${bladeWords(found.coped.blade.blade, say)}`
+              : coping
+                ? bladeWords(coping, say)
                 : ''
         }}</span></label
       >
@@ -312,11 +314,11 @@ figure {
   margin-bottom: 6px;
 }
 figcaption {
-  padding: 6px 0 0 60px;
+  padding: 6px 0 0 72px;
 }
 .scale,
 figure p.soft {
-  padding-left: 60px;
+  padding-left: 72px;
 }
 aside {
   border-left: 1px solid var(--rule);

@@ -76,7 +76,7 @@ const left = computed(() => {
 const life = computed(() => {
   const { material } = jobs.job.stock
   const b = answer.blade
-  const known = lives(shop.log).find((l) => l.blade === b.id && l.stock === material.id)?.life ?? bladeLife(priorLife(material), 0, 0)
+  const known = lives(shop.log).find((l) => l.blade === b.id && l.stock === material.id)?.life ?? bladeLife(priorLife(material, b), 0, 0)
   return known.mean * 60
 })
 const worn = computed(() => Math.min(1, state.value.bladeSeconds / life.value))

@@ -22,12 +22,26 @@ for (const theme of ['Paper', 'Lamp']) {
     test.slow()
     await page.goto('/settings')
     await page.getByText(theme, { exact: true }).click()
-    for (const place of ['Pattern', 'Listen', 'Run', 'Jobs', 'Log', 'Drawer', 'Saws', 'Settings', 'Bench']) {
+    for (const place of ['Pattern', 'Joints', 'Listen', 'Run', 'Jobs', 'Log', 'Drawer', 'Saws', 'Settings', 'Bench']) {
       await page.getByRole('link', { name: place, exact: true }).click()
       await expect(page.getByRole('heading', { level: 1 })).toBeAttached()
       if (place === 'Log') await expect(page.locator('.echarts svg, svg').last()).toBeVisible()
       await clean(page, place)
     }
+    // the parts of the other families
+    for (const job of ['Dinghy-curve brackets, outlines', 'Harbour-rail moulding, coped', 'Pear tea caddy, dovetails']) {
+      await page.getByRole('link', { name: 'Jobs', exact: true }).click()
+      await page.getByRole('button', { name: job, exact: true }).click()
+      await clean(page, job)
+      for (const key of ['2', '5', '7']) {
+        await page.keyboard.press(key)
+        await expect(page.locator('#part > :first-child')).toBeVisible()
+        await clean(page, `${job}, ${key}`)
+        await page.keyboard.press('Escape')
+      }
+    }
+    await page.getByRole('link', { name: 'Jobs', exact: true }).click()
+    await page.getByRole('button', { name: 'Tide dial', exact: true }).click()
     for (const key of ['1', '2', '3', '4', '5', '6', '7', 'p', 'l']) {
       await page.keyboard.press(key)
       await expect(key > '7' ? page.getByRole('dialog') : page.locator('#part > :first-child')).toBeVisible()
@@ -42,7 +56,7 @@ test('the Bench serves a phone: nothing wider than the screen', async ({ page })
   await openBench(page)
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
   await page.getByRole('button', { name: 'Places' }).click()
-  for (const place of ['Jobs', 'Drawer', 'Saws', 'Log', 'Settings']) {
+  for (const place of ['Jobs', 'Joints', 'Drawer', 'Saws', 'Log', 'Settings']) {
     if (!(await page.getByRole('link', { name: place, exact: true }).isVisible()))
       await page.getByRole('button', { name: 'Places' }).click()
     await page.getByRole('link', { name: place, exact: true }).click()

@@ -31,20 +31,13 @@ test('Bench, empty window', async ({ page }) => {
   await settle(page)
   await page.screenshot({ path: `${dir}/bench-empty-window.png`, ...still })
 })
-test('Bench, lamp', async ({ page }) => {
-  await page.goto('/settings')
-  await page.getByText('Lamp', { exact: true }).click()
-  await page.getByRole('link', { name: 'Bench' }).click()
-  await settle(page)
-  await page.screenshot({ path: `${dir}/bench-lamp.png`, ...still })
-})
 test('Bench, phone', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
   await openBench(page)
   await settle(page)
   await page.screenshot({ path: `${dir}/bench-phone.png`, ...still })
 })
-for (const place of ['Saws', 'Drawer', 'Log', 'Jobs', 'Settings']) {
+for (const place of ['Saws', 'Drawer', 'Log']) {
   test(place, async ({ page }) => {
     await page.goto(`/${place.toLowerCase()}`)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
@@ -53,6 +46,32 @@ for (const place of ['Saws', 'Drawer', 'Log', 'Jobs', 'Settings']) {
     await page.screenshot({ path: `${dir}/${place.toLowerCase()}.png`, ...still })
   })
 }
+
+const openJob = async (page: import('@playwright/test').Page, name: string) => {
+  await page.goto('/jobs')
+  await page.getByRole('button', { name, exact: true }).click()
+  await settle(page)
+}
+test('Bench, jigsaw, and every kind of saw', async ({ page }) => {
+  await openJob(page, 'Dinghy-curve brackets, outlines')
+  await page.screenshot({ path: `${dir}/bench-jigsaw.png`, ...still })
+  await page.getByRole('button', { name: 'This cut with another kind of saw' }).click()
+  await expect(page.getByRole('dialog')).toBeVisible()
+  await page.screenshot({ path: `${dir}/family-comparison.png`, ...still })
+})
+test('Coping reach', async ({ page }) => {
+  await openJob(page, 'Harbour-rail moulding, coped')
+  await page.getByRole('img', { name: 'The frame meets the board' }).evaluate((e) => e.scrollIntoView({ block: 'end' }))
+  await page.screenshot({ path: `${dir}/coping-reach.png`, ...still })
+})
+test('Joints', async ({ page }) => {
+  await openJob(page, 'Pear tea caddy, dovetails')
+  await page.getByRole('link', { name: 'Joints' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+  await page.screenshot({ path: `${dir}/joints-dovetail.png`, ...still })
+  await page.getByRole('combobox', { name: /^Joint/ }).selectOption('mitre')
+  await page.screenshot({ path: `${dir}/joints-mitre.png`, ...still })
+})
 
 test('Listen, and a saw that is calibrated', async ({ page }) => {
   await page.goto('/listen')

@@ -53,7 +53,8 @@ const rows = computed(() =>
   ),
 )
 const low = computed(() => rows.value.filter((r) => !r.blade.plate && (r.count < LOW || (r.count === LOW && r.minutes > 0))))
-const total = computed(() => rows.value.reduce((t, r) => t + r.count, 0))
+const total = computed(() => rows.value.reduce((t, r) => t + (r.blade.plate ? 0 : r.count), 0))
+const handSaws = computed(() => rows.value.filter((r) => r.blade.plate).length)
 const put = (r: DrawerRecord, patch: Partial<DrawerRecord>) => shop.keepDrawer({ ...r, ...patch })
 
 const picked = ref('')
@@ -118,7 +119,11 @@ const columns = [
   <Themed>
     <div ref="root" class="place">
       <header>
-        <h1>{{ total }} blades of {{ rows.length }} kinds{{ low.length ? `, ${low.length} to order` : '' }}</h1>
+        <h1>
+          {{ total }} blades of {{ rows.length - handSaws }} kinds{{
+            handSaws ? ` and ${handSaws} hand saw${handSaws === 1 ? '' : 's'}` : ''
+          }}{{ low.length ? `, ${low.length} to order` : '' }}
+        </h1>
         <div class="acts">
           <button class="act" :aria-expanded="asking" @click="asking = !asking">What blade is this?</button>
           <button class="act" @click="bring">Read CSV</button><button class="act" :disabled="!rows.length" @click="out">Save CSV</button>

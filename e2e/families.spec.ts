@@ -1,0 +1,203 @@
+import { readFileSync } from 'node:fs'
+import type { Page } from '@playwright/test'
+import { expect, kept, openThenStopServer, part, pickMaterial, ranked, test } from './help'
+
+async function openJob(page: Page, name: string) {
+  await page.goto('/jobs')
+  await page.getByRole('button', { name, exact: true }).click()
+  await expect(page.getByRole('region', { name: 'Ticket' })).toBeVisible()
+}
+const close = (page: Page) => page.keyboard.press('Escape')
+
+test('brackets by jigsaw: another face shows, an opening in a panel, another kind of saw, the card', async ({ page }) => {
+  await openJob(page, 'Dinghy-curve brackets, outlines')
+  await expect(part(page, 'Blade')).toContainText(/TPI/)
+  await expect(part(page, 'Orbit')).toContainText('none')
+  await expect(part(page, 'Way round')).toContainText('show face down')
+  const before = await ranked(page).first().getByRole('button').first().textContent()
+
+  // the show face must lie up: the schools are laid side by side, and other teeth come first
+  await page.keyboard.press('7')
+  await page.getByText(/^Show face up/).click()
+  await close(page)
+  await expect(part(page, 'Way round')).toContainText('show face up')
+  await expect(ranked(page).first().getByRole('button').first()).not.toHaveText(before!)
+  await expect(part(page, 'Way round')).toContainText(/Teeth (down|both ways)/)
+  // taping the line is kept too, through undo and a reload
+  await page.keyboard.press('7')
+  await page.getByText(/^Up, scored and taped/).click()
+  await close(page)
+  await expect(page.getByText('scored and taped', { exact: false }).first()).toBeVisible()
+  await kept(page)
+  await page.reload()
+  await expect(part(page, 'Way round')).toContainText('show face up')
+  await page.keyboard.press('Control+z')
+
+  // more orbit than suits is said
+  await page.keyboard.press('5')
+  await page.getByRole('button', { name: /^beyond a limit: ?Step 2|Step 2/ }).click()
+  await close(page)
+  await expect(part(page, 'Orbit')).toContainText('2 of 3')
+  await page.keyboard.press('5')
+  await page.getByRole('button', { name: 'Back to the suggested' }).click()
+  await close(page)
+
+  // pierced: an opening, by every school, with holes as this blade and these drills want them
+  await page.keyboard.press('2')
+  await page.getByText('Pierced', { exact: true }).click()
+  await close(page)
+  const opening = page.getByRole('region', { name: /an opening of/ })
+  await opening.getByLabel('Wide').fill('180')
+  await expect(opening.getByText(/Four holes of .* touching the lines/)).toBeVisible()
+  await opening.getByRole('button', { name: /Tip the saw in/ }).click()
+  await expect(opening.getByText(/practised hand/)).toBeVisible()
+
+  await page.getByRole('button', { name: 'This cut with another kind of saw' }).click()
+  const dialog = page.getByRole('dialog')
+  await expect(dialog.getByRole('heading', { level: 2 })).toContainText(/soonest done|will do this cut/)
+  await expect(dialog.getByRole('listitem').filter({ hasText: 'Hand saw' })).toContainText('Stopped by')
+  await dialog.getByRole('listitem').filter({ hasText: 'Coping saw' }).getByRole('button', { name: 'Take it' }).click()
+  await expect(part(page, 'Tension')).toContainText('green')
+  await page.keyboard.press('Control+z')
+  await expect(part(page, 'Orbit')).toBeVisible()
+  await page.keyboard.press('p')
+  const [card] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save the card (PDF)' }).click()])
+  expect(
+    readFileSync((await card.path())!)
+      .toString('latin1')
+      .match(/\/Type\s*\/Page\b/g),
+  ).toHaveLength(1)
+})
+
+test('aluminium sheet by jigsaw, in inches and with the server stopped: fine teeth, wax; thinner wants scrap beneath; logged', async ({
+  page,
+}) => {
+  await openThenStopServer(page, 4197)
+  await page.getByRole('link', { name: 'Jobs' }).click()
+  await page.getByRole('button', { name: 'Dinghy-curve brackets, outlines', exact: true }).click()
+  await page.keyboard.press('u')
+  await page.keyboard.press('1')
+  await pickMaterial(page, 'Aluminium')
+  await page.getByLabel('Thickness').fill('0.08')
+  await close(page)
+  await page.keyboard.press('2')
+  await page.getByLabel('Tightest drawn curve').fill('1 5/8')
+  await close(page)
+  await expect(part(page, 'Stock')).toContainText('″')
+  await expect(part(page, 'Blade')).toContainText(/(24|32) TPI/)
+  await expect(part(page, 'Orbit')).toContainText('metal is cut straight')
+  await expect(page.getByRole('list').filter({ hasText: 'wax' }).first()).toBeVisible()
+  await page.keyboard.press('1')
+  await page.getByLabel('Thickness').fill('0.04')
+  await close(page)
+  await expect(page.getByRole('heading', { name: 'No blade for this saw will do this cut' })).toBeVisible()
+  await page.getByRole('button', { name: /^Clamp .* of scrap under it/ }).click()
+  await expect(ranked(page).first()).toBeVisible()
+  await page.keyboard.press('l')
+  await page.getByRole('dialog').getByLabel('Note').fill('nameplate')
+  await page.getByRole('button', { name: 'Write to the log' }).click()
+  await page.getByRole('link', { name: 'Log' }).click()
+  await page.getByLabel('Search the log').fill('nameplate')
+  await expect(page.getByRole('row', { name: /nameplate/ })).toContainText(/TPI/)
+})
+
+test('a coped moulding: the frame meets the board until the blade is turned, both ends alike', async ({ page }) => {
+  await openJob(page, 'Harbour-rail moulding, coped')
+  await expect(part(page, 'Saw')).toContainText(/its frame meets the board; turn the blade 30°/)
+  await expect(page.getByRole('img', { name: 'The frame meets the board' })).toBeVisible()
+  await page.getByRole('button', { name: 'Turn the blade 30° in its frame' }).click()
+  await expect(page.getByRole('img', { name: 'The frame passes the board' })).toBeVisible()
+  await expect(part(page, 'Saw')).toContainText('blade turned 30°')
+  await expect(page.getByText('30° in its frame, both ends alike')).toBeVisible()
+  await expect(ranked(page).first()).toBeVisible()
+  // a place too far from every edge is out of reach however it is turned
+  await page.keyboard.press('2')
+  await page.getByLabel('Edge to its nearer side').fill('150')
+  await close(page)
+  await expect(page.getByRole('heading', { name: 'No blade for this saw will do this cut' })).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('7')
+  await page.getByText(/^Away: push/).click()
+  await close(page)
+  await expect(part(page, 'Way round')).toContainText('cuts on the push')
+})
+
+test('dovetails from dimensions to the printed sheet; broken figures are named and keep what was there', async ({ page }, info) => {
+  await openJob(page, 'Pear tea caddy, dovetails')
+  await expect(part(page, 'Stroke')).toContainText('a cut')
+  await page.getByRole('link', { name: 'Joints' }).click()
+  await expect(page.getByRole('heading', { name: 'Four tails at 1 : 7, a 6.2 mm half pin at each edge' })).toBeVisible()
+  const face = page.getByRole('img', { name: 'Face of the tail board' })
+  for (const mark of ['6.2', '23.1', '27.1', '85.8']) await expect(face.getByText(mark, { exact: true })).toBeVisible()
+
+  const set = async (label: string, value: string) => {
+    await page.getByLabel(label, { exact: true }).fill(value)
+    await page.getByLabel(label, { exact: true }).press('Enter')
+  }
+  await set('Width', '5 1/2in')
+  await set('Tails', '6')
+  await expect(page.getByRole('heading', { name: /^Six tails at 1 : 7/ })).toBeVisible()
+  await expect(page.getByText('104 cuts', { exact: false })).toBeVisible()
+  await set('Narrow pin', '0.3')
+  await expect(page.getByText(/narrower than the .* kerf beside it/)).toBeVisible()
+  await page.keyboard.press('Escape')
+  await set('Narrow pin', 'wide')
+  await expect(page.getByLabel('Narrow pin', { exact: true })).toHaveAttribute('aria-invalid', 'true')
+  await set('Narrow pin', '5')
+  await set('Slope, 1 :', '4')
+  await expect(page.getByText(/leaves short grain/)).toBeVisible()
+  await set('Slope, 1 :', '8')
+  await expect(page.getByText(/tilted 7\.1° in the vice/)).toBeVisible()
+  await set('Lap', '3')
+  await expect(page.getByText(/half blind behind a 3 mm lap/)).toBeVisible()
+  await expect(page.getByText('Sockets, the corner only.')).toBeVisible()
+
+  // a saw of one's own, its kerf as a cut in scrap showed it
+  await page.getByRole('combobox', { name: /^Saw/ }).selectOption({ label: 'Dovetail saw, coarse, 15 PPI' })
+  await set('Kerf', '0.7')
+  await expect(page.getByText('in pear, as set')).toBeVisible()
+  await page.reload()
+  await expect(page.getByRole('heading', { name: /^Six tails at 1 : 8/ })).toBeVisible()
+  await expect(page.getByLabel('Kerf', { exact: true })).toHaveValue(/0\.7/)
+
+  const save = async (button: string) => {
+    await page.getByRole('button', { name: 'Print or export' }).click()
+    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: button }).click()])
+    await file.saveAs(info.outputPath(button.slice(0, 3)))
+    return readFileSync(info.outputPath(button.slice(0, 3))).toString('latin1')
+  }
+  expect(await save('SVG, full size')).toContain('width="139.7mm"')
+  expect(await save('DXF, full size')).toMatch(/knife[\s\S]*EOF/)
+  expect(await save('Save the sheet as PDF')).toMatch(/^%PDF[\s\S]*MediaBox\s*\[0 0 595\.2/)
+})
+
+test('every other joint is laid out, its bench aids cut, and one of its cuts goes to the Bench', async ({ page }) => {
+  await page.goto('/joints')
+  const kind = page.getByRole('combobox', { name: /^Joint/ })
+  for (const [k, heading] of [
+    ['tenon', /^A 7 mm tenon 40 mm long, 6.5 mm off each cheek/],
+    ['housing', /^A housing 18 mm wide and 6 mm deep/],
+    ['half-lap', /^Half of 20 mm out of each piece/],
+    ['mitre', /^Six sides leaning 10°: mitre 5.7°, blade tilted 29.5°/],
+    ['cope', /^Follow the profile, back-cut 5°/],
+    ['flush', /^Eight dowels of 6 mm trimmed flush/],
+    ['veneer', /^0.6 mm veneer across the grain/],
+    ['board', /^Crosscut a board 150 mm wide/],
+  ] as const) {
+    await kind.selectOption(k)
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText(heading)
+    await expect(page.getByRole('img').first()).toBeVisible()
+  }
+  await kind.selectOption('tenon')
+  await expect(page.getByText('One fine crosscut saw for both.', { exact: false })).toBeVisible()
+  await page.getByRole('button', { name: 'Bench aids' }).click()
+  await page.getByRole('combobox', { name: 'Bench aid' }).selectOption('hook-pull')
+  await expect(page.getByRole('row', { name: /^Stop, / }).or(page.getByRole('row', { name: /^Stop 1/ }))).toBeVisible()
+  await page.getByRole('button', { name: 'Put this cut on the ticket' }).click()
+  await page.getByRole('link', { name: 'To the Bench' }).click()
+  await expect(part(page, 'Saw')).toContainText('Hand saws')
+  await expect(part(page, 'Cut')).toContainText('along the grain')
+  await expect(part(page, 'Stroke')).toContainText(/\d+ a cut/)
+  await page.getByRole('link', { name: 'Listen' }).click()
+  await expect(page.getByText('Nothing to listen to.')).toBeVisible()
+})

@@ -53,6 +53,7 @@ import {
   type Pattern,
   type Points,
   type Reckoning,
+  inlayAngle,
 } from '../src/pattern/index.js'
 
 const angle = fc.double({ min: 0, max: 2 * Math.PI, noNaN: true })
@@ -90,6 +91,12 @@ const panel = (shapes: readonly Shape[], gap = 3): Pattern => {
 const job = makeJob()
 const blade = bladeById('scroll-reverse-skip-4')!
 const given = { job, blade, drills: ['metric' as const], log: [], choices: noChoices }
+
+it('two sheets sawn together close on their kerf at a tilt: worked values', () => {
+  expect(inlayAngle(0.51, 6)).toBeCloseTo(4.876, 2)
+  expect(inlayAngle(0.45, 3.2)).toBeCloseTo(8.084, 2)
+  expect(inlayAngle(3, 2)).toBeUndefined()
+})
 
 describe('measures do not care where or how a drawing lies', () => {
   it('turned, moved and scaled: lengths, areas, bends and webs follow', () => {

@@ -18,7 +18,6 @@ import {
   marginWords,
   materials,
   MODEL,
-  mounting,
   mountingWords,
   priorLife,
   rankBlades,
@@ -150,7 +149,8 @@ describe('set-up', () => {
     })
     expect(words(job, 'jeweler-6o0')).toMatch(/to the handle[\s\S]*wet/)
     expect(setUp(job, blades[0]!).cautions).toContain('dust-toxic')
-    expect(mounting.every((m) => mountingWords[m].length > 3)).toBe(true)
+    expect(mountingWords(job.saw)).toContain('Plucked: in the green')
+    expect(mountingWords(saws.find((s) => s.kind === 'jigsaw')!)).toContain('Shank locked home')
   })
 })
 

@@ -30,7 +30,14 @@ export const turnsAnywhere = (blade: Pick<Blade, 'pattern'>): boolean => ROUND.h
 /** Smallest radius of the kerf's centre line in the manner asked for, mm; 0 for blades that cut in every direction, undefined where there is no turn. */
 export function turnRadius(blade: Blade, manner: TurnManner): number | undefined {
   if (turnsAnywhere(blade)) return 0
-  const r = manner === 'flowing' ? flowingRadius(blade) : manner === 'worked' ? workedRadius(blade) : pivotRadius(blade)
+  // a hand saw goes straight down and cannot be turned on the spot
+  const r = blade.plate
+    ? workedRadius(blade)
+    : manner === 'flowing'
+      ? flowingRadius(blade)
+      : manner === 'worked'
+        ? workedRadius(blade)
+        : pivotRadius(blade)
   return Number.isFinite(r) ? r : undefined
 }
 

@@ -126,7 +126,7 @@ const POOR: Record<Job['saw']['kind'], { ridge: number; tear: number; feed: numb
   scroll: { ridge: 0.06, tear: 0.25, feed: 2 },
   frame: { ridge: 0.06, tear: 0.25, feed: 2 },
   jigsaw: { ridge: 0.5, tear: 0.35, feed: 10 },
-  hand: { ridge: 0.15, tear: 0.25, feed: 2 },
+  hand: { ridge: 0.07, tear: 0.25, feed: 2 },
 }
 
 function utilities(

@@ -68,6 +68,7 @@ function showTear({ cut, saw }: Job, tear: { underside: number; face: number }):
   // where the work lies on a table, show face up is the habit and the underside is cleaned up all the same
   return isStrung(saw) ? tear.underside : Math.min(tear.underside, tear.face)
 }
+const STIFF = 0.45 // of the ridges a stiff plate leaves, guided by its own kerf; estimate
 const ENTERS = 0.25 // of the tear-out shows where teeth enter; estimate
 const TAPED = 0.4 // of it is left where the line was scored and taped; estimate
 
@@ -77,7 +78,8 @@ export function edgeForecast(job: Job, blade: Blade, bite: number): EdgeForecast
   const { tear, veneer, cuts } = job.stock.material
   const H = heights(job).longest
   const strikes = orbitStrikes(job, blade)
-  const ridge = ((blade.kerf - blade.thickness) / 2) * (bite / (bite + 0.01)) * ridgeOf * (1 + job.wear) * strikes
+  const ridge =
+    ((blade.kerf - blade.thickness) / 2) * (bite / (bite + 0.01)) * ridgeOf * (1 + job.wear) * strikes * (blade.plate ? STIFF : 1)
   const roundRidge = blade.kerf - blade.thickness > 0 ? ridge : 0.03
   const depth = tear * Math.sqrt(bite / 0.01) * tearOf * (1 + job.wear) * strikes * filingFit(job, blade).tear
   const frays = fraysOn(blade)

@@ -35,7 +35,7 @@ export type SetUpItem =
   | { do: 'square'; slope: number }
   | { do: 'square-base'; slope: number; zero: boolean }
   | { do: 'tilt'; degrees: number; height: number; mark?: number }
-  | { do: 'clamp'; overhang: number }
+  | { do: 'clamp'; overhang: number; clear: number }
   | { do: 'offcut' }
   | { do: 'start-base' }
   | { do: 'strokes'; length: number; aCut: number; seconds: number }

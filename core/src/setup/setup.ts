@@ -77,15 +77,15 @@ export function bowShape(job: StrungJob, blade: Blade, setup: SetUp): (z: number
 }
 
 /** Tick-list for mounting, in order: each is one look or touch. */
-export const mounting = ['teeth', 'clamps', 'tug', 'tension', 'square', 'hold-down', 'orbit', 'trial'] as const
+const mounting = ['teeth', 'clamps', 'tug', 'tension', 'square', 'hold-down', 'orbit', 'trial'] as const
 export type Mounting = (typeof mounting)[number]
 /** What of it this saw has. */
-export function mountingOf(saw: Job['saw']): Mounting[] {
+export function mountingOf(saw: Pick<Job['saw'], 'kind'>): Mounting[] {
   const skip: Record<Job['saw']['kind'], Mounting[]> = {
     scroll: ['orbit'],
     frame: ['square', 'hold-down', 'orbit'],
     jigsaw: ['tension', 'hold-down'],
-    hand: ['clamps', 'tug', 'tension', 'hold-down', 'orbit'],
+    hand: ['clamps', 'tug', 'tension', 'square', 'hold-down', 'orbit'],
   }
   return mounting.filter((m) => !skip[saw.kind].includes(m))
 }
@@ -174,7 +174,11 @@ function jigsawItems(f: Facts, job: Job, saw: Jigsaw): SetUpItem[] {
   ]
   if (saw.orbits.length > 1) items.push({ do: 'orbit', choice: orbitChoice(job, blade), value: orbitInUse(job, blade) })
   items.push(speeding(f), ...tilting(f), { do: 'square-base', slope, zero: !cut.bevel }, ...entering(f))
-  items.push({ do: 'clamp', overhang: overhangFor(SPRINGS, LEANS + f.push, STRIP, heights(job).thinnest, youngs(stock.material)) })
+  items.push({
+    do: 'clamp',
+    overhang: overhangFor(SPRINGS, LEANS + f.push, STRIP, heights(job).thinnest, youngs(stock.material)),
+    clear: saw.baseFront,
+  })
   if (H < THIN || cut.backing) items.push({ do: 'backing' })
   items.push({ do: 'start-base' }, { do: 'offcut' }, ...cooling(f), ...tall(f))
   if (H > INCH) items.push({ do: 'thick', thickness: H, load: motorLoad(job, blade, feed.bite) })

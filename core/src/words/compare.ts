@@ -11,16 +11,16 @@ export const familyNames: Record<Family, string> = {
   hand: 'Hand saw',
 }
 
-/** The answer over all families in one sentence: the soonest, and the cleanest where that is another. */
+/** The answer over all families in one sentence: the soonest, and the one of the smoothest edge where that is another. */
 export function compareHeading(found: readonly Contender[]): string {
   const able = found.filter((c) => c.best)
   const [first] = able
   if (!first) return 'No saw here will do this cut as it stands'
-  const cleanest = able.reduce((a, b) => (b.best!.edge.ridge + b.best!.edge.tear < a.best!.edge.ridge + a.best!.edge.tear ? b : a))
+  const cleanest = able.reduce((a, b) => (b.best!.edge.ridge < a.best!.edge.ridge ? b : a))
   const name = (c: Contender) => familyNames[c.family].toLowerCase()
   return cleanest === first
-    ? `The ${name(first)} is soonest done and cleanest`
-    : `The ${name(first)} is soonest done; the ${name(cleanest)} leaves the cleanest edge`
+    ? `The ${name(first)} is soonest done and leaves the smoothest edge`
+    : `The ${name(first)} is soonest done; the ${name(cleanest)} leaves the smoothest edge`
 }
 
 /** What speaks for a contender, or what stops it and what would help. */

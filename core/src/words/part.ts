@@ -1,7 +1,7 @@
 import { decimal } from '../quantity/index.js'
 import { orbitChoice, orbitInUse } from '../cut/index.js'
 import { strokeOf } from '../saw/index.js'
-import type { Job } from '../job/index.js'
+import type { Cut, Job } from '../job/index.js'
 import type { State, Verdict } from '../choose/index.js'
 import { orbitWords } from './setup.js'
 import { lengthWords, type Say } from './say.js'
@@ -41,4 +41,16 @@ export function strokeSaid(job: Job, verdict: Pick<Verdict, 'blade' | 'feed'>, s
     state: rubs ? 'beyond' : 'within',
     note: `${lengthWords(Math.round(strokeOf(job.saw, verdict.blade) / 5) * 5, say)} long${rubs ? ', only rubbing' : ''}`,
   }
+}
+
+/** What a cut asks for, in a few words. */
+export function cutSaid(cut: Cut, say: Say): string {
+  const len = (mm: number) => lengthWords(mm, say)
+  const web = cut.web === undefined ? '' : `webs ${len(cut.web)}`
+  // one unit says it for both
+  const radius = cut.radius === undefined ? 'no curves' : `R ${web ? len(cut.radius).replace(' mm', '') : len(cut.radius)}`
+  const bevel = cut.bevel ? `leaning ${decimal(cut.bevel, 1)}°` : ''
+  const grain = cut.grain ? `${cut.grain} the grain` : ''
+  const depth = cut.depth === undefined ? '' : `${len(cut.depth)} deep`
+  return [grain || radius, web, depth, bevel].filter(Boolean).join(', ')
 }

@@ -2,7 +2,7 @@ import { decimal } from '../quantity/index.js'
 import { setterOf, type ChangeStep, type StepName } from '../saw/index.js'
 import type { Job } from '../job/index.js'
 import type { OrbitLimit } from '../cut/index.js'
-import type { Caution, Mounting, SetUpItem } from '../setup/index.js'
+import { mountingOf, type Caution, type Mounting, type SetUpItem } from '../setup/index.js'
 import { UNREACHABLE, type GreenBand } from '../tension/index.js'
 import { greenMarksWords } from './heard.js'
 import { capital, lengthWords, listWords, roundWords, noteWords, plainNote, type Say } from './say.js'
@@ -102,7 +102,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
     case 'square-base':
       return `${item.zero ? '**Check 0° with a square** against the blade, not by the mark. ' : ''}A push in curves leans the edge about ${decimal((Math.abs(item.slope) * 180) / Math.PI, 1)}°.`
     case 'clamp':
-      return `Clamp close: **no more than ${lengthWords(Math.floor(item.overhang / 10) * 10, say)}** from the support to the cut, or the board springs.`
+      return `Clamp close: **no more than ${lengthWords(Math.floor(item.overhang / 10) * 10, say)}** from the support to the cut, or the board springs. Keep clamps ${lengthWords(item.clear, say)} clear of the line; where the base would meet one, stop and move it behind the cut.`
     case 'start-base':
       return 'Base **flat on the work, full speed before it touches**; let it stop before lifting.'
     case 'offcut':
@@ -217,7 +217,7 @@ export const cautionWords: Record<Caution, string> = {
   wet: 'Keep water away from motor and plug.',
 }
 
-export const mountingWords: Record<Mounting, string> = {
+const mounted: Record<Mounting, string> = {
   teeth: 'Teeth toward me, the right way up',
   clamps: 'Both ends seated and clamped',
   tug: 'Tugged: it holds',
@@ -227,3 +227,10 @@ export const mountingWords: Record<Mounting, string> = {
   orbit: 'Orbit and speed set',
   trial: 'Trial cut, both faces looked at',
 }
+/** Where a saw's look or touch is another one. */
+const mountedOn: Partial<Record<Job['saw']['kind'], Partial<Record<Mounting, string>>>> = {
+  jigsaw: { teeth: 'Teeth forward, roller at the back', clamps: 'Shank locked home', square: 'Base square, by a square' },
+  hand: { teeth: 'Teeth sharp, plate clean and waxed' },
+}
+/** Tick-list for mounting on this saw, in order. */
+export const mountingWords = (saw: Pick<Job['saw'], 'kind'>): string[] => mountingOf(saw).map((m) => mountedOn[saw.kind]?.[m] ?? mounted[m])

@@ -3,20 +3,20 @@ import {
   bladeWords,
   capital,
   cautionWords,
+  cutSaid,
   drawnTurn,
   feedWords,
   lengthWords,
   heights,
   isStrung,
-  mountingOf,
   mountingWords,
   orbitSaid,
   roundWords,
   setUpWords,
+  sizedByTeeth,
   sizeWords,
   stockOnBlade,
   stockWords,
-  strokeOf,
   strokeSaid,
   teethInWork,
   tpiWords,
@@ -102,15 +102,19 @@ export async function makeCard(c: CardIn): Promise<Blob> {
   // the ticket
   const cells: [string, string, string][] = [
     ['Stock', job.stock.material.name, stockWords(job.stock, say)],
+    ['Cut', capital(job.cut.kind), cutSaid(job.cut, say)],
     [
-      'Cut',
-      capital(job.cut.kind),
-      job.cut.radius === undefined
-        ? 'no curves'
-        : `R ${len(job.cut.radius)}${job.cut.web === undefined ? '' : `, webs ${len(job.cut.web)}`}`,
+      'Saw',
+      job.saw.short,
+      isStrung(job.saw) ? `span ${len(job.saw.span)}` : job.saw.kind === 'hand' ? 'at the bench' : `stroke ${len(job.saw.stroke)}`,
     ],
-    ['Saw', job.saw.short, isStrung(job.saw) ? `span ${len(job.saw.span)}` : `stroke ${len(Math.round(strokeOf(job.saw, blade)))}`],
-    ['Blade', sizeWords(blade), `${blade.name.toLowerCase()}, ${tpiWords(blade)}`],
+    [
+      'Blade',
+      sizeWords(blade),
+      sizedByTeeth(blade)
+        ? `${blade.name.toLowerCase()}${blade.plate ? `, ${blade.plate.filing}` : ''}`
+        : `${blade.name.toLowerCase()}, ${tpiWords(blade)}`,
+    ],
     fifth(c),
     [
       'Speed',
@@ -151,16 +155,20 @@ export async function makeCard(c: CardIn): Promise<Blob> {
       true,
     )
   }
-  const back = front + (blade.width - blade.toothDepth) * scale
+  // a plate is wider than its picture: it is drawn cut off
+  const back = front + Math.min(26, (blade.width - blade.toothDepth) * scale)
+  const shown = Math.max(0, Math.min(22, MARGIN + 70 - back))
   doc.setDrawColor('#b99c62').setLineWidth(0.2).setFillColor('#efe2c6')
   doc.rect(MARGIN + 4, Y(on.to), front - blade.toothDepth * scale - MARGIN - 4, H * scale, 'FD')
-  doc.rect(back, Y(on.to), 22, H * scale, 'FD')
-  doc
-    .setDrawColor(SOFT)
-    .setFillColor('#cfc8b8')
-    .rect(MARGIN, Y(on.from), back + 26 - MARGIN, 1.6, 'FD')
+  if (!blade.plate) doc.rect(back, Y(on.to), shown, H * scale, 'FD')
+  // what the stock lies on, or the base that lies on it
+  const lies = job.saw.kind === 'jigsaw' ? Y(on.to) - 1.6 : Y(on.from)
+  if (!blade.plate)
+    doc
+      .setDrawColor(SOFT)
+      .setFillColor('#cfc8b8')
+      .rect(MARGIN, lies, back + shown + 4 - MARGIN, 1.6, 'FD')
   doc.setFillColor('#8a9690').rect(front, top, back - front, box, 'F')
-  const ins = job.saw.change.insertion
   for (const t of toothOutlines(blade, mid - box / 2 / scale, mid + box / 2 / scale)) {
     const z = t.tip
     const points = t.outline.map(([x, zz]): Point => [front - x * scale, Math.min(top + box, Math.max(top, Y(zz)))])
@@ -168,15 +176,22 @@ export async function makeCard(c: CardIn): Promise<Blob> {
   }
   text(`${teethInWork(H, blade).toFixed(1)} teeth`, MARGIN + 6, Y(mid) + 1, 8, 'bold')
   const tx = MARGIN + 74
-  text('Turns', tx, y + 4.5, 9, 'bold')
+  text(blade.plate ? 'Goes down' : 'Turns', tx, y + 4.5, 9, 'bold')
   const turn = drawnTurn(job, verdict)
   const facts: [string, string][] = [
-    ['Your curve', job.cut.radius === undefined ? 'none' : `R ${len(job.cut.radius)}`],
-    ['This blade', turn === undefined ? 'does not turn' : turn === 0 ? 'any way' : `down to ${roundWords(turn, say)}`],
+    ...(blade.plate
+      ? ([
+          ['Your cut', job.cut.depth === undefined ? 'not asked' : len(job.cut.depth)],
+          ['Under the back', blade.plate.depth === undefined ? 'no back' : len(blade.plate.depth)],
+        ] as [string, string][])
+      : ([
+          ['Your curve', job.cut.radius === undefined ? 'none' : `R ${len(job.cut.radius)}`],
+          ['This blade', turn === undefined ? 'does not turn' : turn === 0 ? 'any way' : `down to ${roundWords(turn, say)}`],
+        ] as [string, string][])),
     ['Kerf', len(blade.kerf)],
     ['Line', { leave: 'leave it', split: 'split it', take: 'take it' }[job.cut.line]],
     ['Edge', verdict.edge.grade],
-    ...(ins ? [['Clamps', `${len(ins)} deep each`] as [string, string]] : []),
+    ...(isStrung(job.saw) ? [['Clamps', `${len(job.saw.change.insertion)} deep each`] as [string, string]] : []),
   ]
   facts.forEach(([a, b], i) => {
     text(a, tx, y + 11 + i * 5.2, 8.5, 'normal', SOFT)
@@ -196,14 +211,14 @@ export async function makeCard(c: CardIn): Promise<Blob> {
   rule(at - 0.5)
   const ticksTop = at + 4
   text('Mounted', MARGIN, ticksTop, 9, 'bold')
-  mountingOf(job.saw).forEach((m, i) => {
+  mountingWords(job.saw).forEach((m, i) => {
     const x = MARGIN + (i % 2) * ((right - MARGIN) / 2)
     const ty = ticksTop + 5 + Math.floor(i / 2) * 5
     doc
       .setDrawColor(INK)
       .setLineWidth(0.3)
       .rect(x, ty - 2.7, 3, 3)
-    text(mountingWords[m], x + 5, ty, 8.5)
+    text(m, x + 5, ty, 8.5)
   })
   const cautions = c.setup.cautions.map((k) => cautionWords[k]).join(' ')
   doc.setFontSize(6.8)

@@ -24,6 +24,12 @@ const SIZES = { a4: [210, 297], letter: [215.9, 279.4] } as const
 const MARGIN = 14
 const DRAWN = 0.55 // of the page's height is given to the drawings
 
+/** Middle of a shape along x (0) or y (1), mm. */
+function middle(s: Shape, axis: 0 | 1): number {
+  const along = s.points.filter((_, i) => i % 2 === axis)
+  return (Math.min(...along) + Math.max(...along)) / 2
+}
+
 /** A joint on one sheet and, where it needs, more: drawings at full size or a stated reduction, marks, order, saws, check rule. */
 export async function jointPdf(p: JointSheetIn): Promise<Blob> {
   const [w, h] = SIZES[p.paper]
@@ -84,6 +90,24 @@ export async function jointPdf(p: JointSheetIn): Promise<Blob> {
       for (const s of view.shapes.filter((x) => x.layer === layer)) path(s, false)
       doc.setLineDashPattern([], 0)
     }
+    // numbers of the tails, and on the end grain the order of the cuts
+    for (const s of view.shapes)
+      if (s.label && s.layer === 'grain')
+        text(s.label, MARGIN + middle(s, 0) * scale, y + middle(s, 1) * scale + 1.5, 10, true, INK, 'center')
+    if (view.name === 'end')
+      view.shapes
+        .filter((s) => s.layer === 'cut')
+        .forEach((s, i) =>
+          text(
+            `${Math.floor(i / 2) + 1}${i % 2 ? 'b' : 'a'}`,
+            MARGIN + s.points[0]! * scale,
+            y + view.height * scale + 3.5,
+            7,
+            false,
+            INK,
+            'center',
+          ),
+        )
     for (const d of view.dims) {
       const level = d.from[1] === d.to[1]
       const x = MARGIN + (level ? (d.from[0] + d.to[0]) / 2 : d.from[0]) * scale

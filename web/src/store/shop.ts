@@ -111,6 +111,11 @@ export const useShop = defineStore('shop', () => {
   async function useUp(bladeId: string, blades: number, fate: Fate, minutes: number): Promise<void> {
     const own = drawer.value.find((r) => r.blade.id === bladeId)
     if (!own) return
+    // a hand saw is refiled, not used up
+    if (own.blade.plate) {
+      await keepDrawer({ ...own, minutes: fate === 'dull' ? 0 : own.minutes + minutes })
+      return
+    }
     const spent = blades - (fate === 'fine' || fate === 'slipped' ? 1 : 0)
     await keepDrawer({ ...own, count: Math.max(0, own.count - spent), minutes: spent ? 0 : own.minutes + minutes })
   }

@@ -31,6 +31,16 @@ export function fitBudget(opening: Part, insert: Part, lineWidth: number, thickn
   return { gap: parts.reduce((t, p) => t + p.mm, 0), parts }
 }
 
+/**
+ * Tilt of the table at which two sheets sawn together close on their own kerf: sin θ = k/H, H the thickness of each sheet.
+ * @param kerf mm
+ * @param sheet mm
+ * @returns degrees; undefined where the kerf is wider than the sheet is thick, and no tilt closes it. Source: geometry
+ */
+export function inlayAngle(kerf: number, sheet: number): number | undefined {
+  return kerf < sheet ? (Math.asin(kerf / sheet) * 180) / Math.PI : undefined
+}
+
 export type SlipVerdict = 'vanishes' | 'shows' | 'weakens' | 'gapes' | 'binds'
 
 const SEEN = 0.4 // mm off a flowing line that the eye finds once the pattern is gone; estimate

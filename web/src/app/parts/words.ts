@@ -2,6 +2,7 @@ import { computed } from 'vue'
 import {
   bandWords,
   capital,
+  cutSaid,
   dialMark,
   decimal,
   frameReach,
@@ -20,7 +21,6 @@ import {
   stockWords,
   stoppers,
   strokeSaid,
-  type Cut,
   type GreenBand,
   type Say,
   type State,
@@ -55,7 +55,7 @@ export function useParts() {
         : { id: 'stroke' as const, ...strokeSaid(answer.job, answer.verdict, say) }
     return [
       { id: 'stock', name: 'Stock', value: stock.material.name, note: stockWords(stock, say) },
-      { id: 'cut', name: 'Cut', value: capital(cut.kind), note: cutNote(cut, say) },
+      { id: 'cut', name: 'Cut', value: capital(cut.kind), note: cutSaid(cut, say) },
       sawPart(answer, say),
       bladePart(answer, say),
       fifth,
@@ -63,17 +63,6 @@ export function useParts() {
       wayPart(answer),
     ]
   })
-}
-
-function cutNote(cut: Cut, say: Say): string {
-  const len = (mm: number) => lengthWords(mm, say)
-  const web = cut.web === undefined ? '' : `webs ${len(cut.web)}`
-  // one unit says it for both
-  const radius = cut.radius === undefined ? 'no curves' : `R ${web ? len(cut.radius).replace(' mm', '') : len(cut.radius)}`
-  const bevel = cut.bevel ? `leaning ${decimal(cut.bevel, 1)}°` : ''
-  const grain = cut.grain ? `${cut.grain} the grain` : ''
-  const depth = cut.depth === undefined ? '' : `${len(cut.depth)} deep`
-  return [grain || radius, web, depth, bevel].filter(Boolean).join(', ')
 }
 
 function sawPart({ job, ways, ranked }: Answer, say: Say): Part {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
-import { bladeWords, mounting, mountingWords } from '@green-pitch/core'
+import { bladeWords, mountingWords } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
@@ -40,7 +40,11 @@ async function make(open: boolean) {
     <h2 id="card-head">Set-up card for {{ jobs.name }}</h2>
     <p>
       One page with the ticket, the {{ bladeWords(answer.blade, settings.say) }} in the stock, the settings, and a tick-list:
-      {{ mounting.map((m) => mountingWords[m].toLowerCase()).join('; ') }}.
+      {{
+        mountingWords(answer.job.saw)
+          .map((m) => m.toLowerCase())
+          .join('; ')
+      }}.
     </p>
     <fieldset>
       <legend class="sr">Paper</legend>

@@ -57,7 +57,7 @@ const name = (b: Blade) =>
       ? [tpiWords(b), `${b.name.toLowerCase()}, ${sizeWords(b)}`]
       : [sizeWords(b), b.name]
 /** What is not in its name: the teeth, or where those are the name the width, or a saw's plate. */
-const aside = (b: Blade) => (b.plate ? b.plate.filing : sizedByTeeth(b) ? `${lengthWords(b.width, settings.say)} wide` : tpiWords(b))
+const aside = (b: Blade) => (b.plate ? b.plate.filing : sizedByTeeth(b) ? lengthWords(b.width, settings.say) : tpiWords(b))
 const times = computed(() => (answer.ranked[0] && sizedByTeeth(answer.ranked[0].blade) ? 3 : 6))
 const schools = computed(() => answer.schools.map((p) => ({ p, ...schoolWords(p, answer.schools[0]!.pick, settings.say) })))
 const first = computed(() => answer.ranked[0])

@@ -3,6 +3,7 @@ import { computed, reactive, ref } from 'vue'
 import {
   bladeWords,
   checkBlade,
+  decimal,
   endWords,
   groupName,
   identify,
@@ -38,6 +39,7 @@ const form = reactive({
   zone: 38 as number | undefined,
 })
 const ends: BladeEnd[] = ['plain', 'pin', 'coping-pin', 'bow-pin', 'tang', 'screw-shank', 'handle']
+const tpi = computed(() => (form.count && form.over ? (25.4 * form.count) / form.over : undefined))
 const label = ref('')
 const loose = computed((): Loose => ({
   width: form.width,
@@ -70,7 +72,12 @@ const groups = computed(() =>
       <LengthInput v-model="form.width" label="Width with the teeth" />
       <LengthInput v-model="form.thickness" label="Thickness of the body" />
       <Count v-model="form.count" label="Teeth counted" :min="1" :max="400" none="not counted" whole />
-      <LengthInput v-model="form.over" label="Over a length of" />
+      <div class="field">
+        <LengthInput v-model="form.over" label="Over a length of" />
+      </div>
+      <div v-if="tpi !== undefined" class="field">
+        <span>That is</span><b class="mono">{{ decimal(tpi, 1) }} TPI, {{ decimal(tpi + 1, 1) }} PPI</b>
+      </div>
       <label class="field"
         ><span>Its ends</span>
         <select v-model="form.end" class="plain-input">

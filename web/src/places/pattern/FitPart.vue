@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
 import { leastWeb, lengthWords, reach, slipWords, type Line } from '@green-pitch/core'
-import { fitBudget, planSlices, slipMatters } from '@green-pitch/core/pattern'
+import { fitBudget, inlayAngle, planSlices, slipMatters } from '@green-pitch/core/pattern'
 import { useAnswer } from '../../store/answer'
 import { usePattern } from '../../store/pattern'
 import { useSettings } from '../../store/settings'
@@ -39,6 +39,9 @@ const budget = computed(() => {
     reach(answer.job.stock).longest,
   )
 })
+/** Of each sheet: of a stack one of its own, else the stock's. */
+const sheet = computed(() => ('thickness' in answer.job.stock ? answer.job.stock.thickness : reach(answer.job.stock).longest))
+const inlay = computed(() => inlayAngle(answer.blade.kerf, sheet.value))
 const from = { opening: 'the opening’s edge', insert: 'the insert’s edge', bevel: 'bevel of both edges', lines: 'lines' }
 const slip = computed(() =>
   slipMatters(form.slip ?? 0, form.into, {
@@ -72,6 +75,10 @@ const plan = computed(() =>
         <template v-for="(p, i) in budget.parts" :key="p.from"
           >{{ i ? '; ' : '' }}{{ p.mm < 0 ? '−' : '' }}{{ mm(Math.abs(p.mm)) }} from {{ from[p.from] }}</template
         >. Kerf {{ mm(answer.blade.kerf) }}, stock {{ mm(reach(answer.job.stock).longest) }}.
+      </p>
+      <p v-if="inlay !== undefined" class="wide">
+        Inlay of two sheets {{ mm(sheet) }} thick, sawn together: tilt the table <b class="mono">{{ inlay.toFixed(2) }}°</b> and the kerf
+        closes.
       </p>
     </section>
     <section class="fields">

@@ -196,8 +196,14 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
         />
         <div class="watch" aria-live="polite">
           <p v-if="run.due" class="check">
-            <Mark state="near" /><b>Look at clamps and tension.</b>
-            {{ jobs.job.saw.change.tensionReturns ? 'Tug, pluck, then go on.' : 'This saw does not return to its tension: set it again.' }}
+            <Mark state="near" /><b>{{ isStrung(jobs.job.saw) ? 'Look at clamps and tension.' : 'Look at the clamps and the blade.' }}</b>
+            {{
+              !isStrung(jobs.job.saw)
+                ? 'Does the blade still sit fast, and does nothing stand in the way below?'
+                : jobs.job.saw.change.tensionReturns
+                  ? 'Tug, pluck, then go on.'
+                  : 'This saw does not return to its tension: set it again.'
+            }}
           </p>
           <p v-for="(w, i) in watching" :key="i"><Mark v-if="w.state" :state="w.state" /><Rich :text="w.text" /></p>
           <p><Rich :text="wayRoundWords(here)" /></p>

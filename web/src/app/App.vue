@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { useMediaQuery } from '@vueuse/core'
 import { places } from './router'
 import { useKeys } from '../ui/keys'
 import Ticket from './Ticket.vue'
 import Words from './Words.vue'
-import UpdateReady from './UpdateReady.vue'
 import KeyList from './KeyList.vue'
 import Finder from './Finder.vue'
 
@@ -14,6 +13,10 @@ const route = useRoute()
 const groups = computed(() =>
   [...new Set(places.map((p) => p.group))].map((name) => ({ name, places: places.filter((p) => p.group === name) })),
 )
+// keeping the app for offline use can wait until the Bench has answered
+const UpdateReady = defineAsyncComponent(() => import('./UpdateReady.vue'))
+const settled = ref(false)
+onMounted(() => setTimeout(() => (settled.value = true), 1200))
 const menu = ref(false)
 // beside a running saw a phone shows the work alone
 const narrow = useMediaQuery('(max-width: 760px)')
@@ -55,7 +58,7 @@ useKeys()
     </main>
   </div>
   <Words />
-  <UpdateReady />
+  <UpdateReady v-if="settled" />
   <KeyList />
   <Finder />
 </template>

@@ -15,7 +15,7 @@ import {
   type Stock,
   type Verdict5,
 } from '@green-pitch/core'
-import { plainJoint, type JointSpec } from '@green-pitch/core/joint'
+import type { JointSpec } from '@green-pitch/core/joint'
 import { db } from './db'
 import { patternFrom, readDrawing } from './patternFile'
 import { shippedPatterns } from './shipped'
@@ -149,7 +149,18 @@ const jobs: { id: string; name: string; job: Job; blade?: string; pattern?: stri
       0.35,
     ),
     blade: 'dovetail-17',
-    joint: plainJoint('dovetail', 10),
+    joint: {
+      kind: 'dovetail',
+      width: 92,
+      tailBoard: 10,
+      pinBoard: 10,
+      tails: 4,
+      slope: 7,
+      pin: 4,
+      halfPin: 6.2,
+      proud: 0.3,
+      corners: 4,
+    },
   },
   {
     id: 'demo-curlew',

@@ -188,6 +188,34 @@ test('every other joint is laid out, its bench aids cut, and one of its cuts goe
     await expect(page.getByRole('heading', { level: 1 })).toHaveText(heading)
     await expect(page.getByRole('img').first()).toBeVisible()
   }
+  // a moulding's own profile, drawn elsewhere; a broken file says so and changes nothing
+  await kind.selectOption('cope')
+  const give = async (name: string, text: string) => {
+    const [chooser] = await Promise.all([
+      page.waitForEvent('filechooser'),
+      page.getByRole('button', { name: 'Profile from a drawing' }).click(),
+    ])
+    await chooser.setFiles({ name, mimeType: 'image/svg+xml', buffer: Buffer.from(text) })
+  }
+  await give('cut-off.svg', '<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0')
+  await expect(
+    page
+      .getByRole('alert')
+      .or(page.getByRole('status'))
+      .filter({ hasText: /cut-off|line|closed|end/i })
+      .first(),
+  ).toBeVisible()
+  await expect(page.getByRole('combobox', { name: 'Profile', exact: true })).toHaveValue('ogee')
+  await give(
+    'rail.svg',
+    '<svg xmlns="http://www.w3.org/2000/svg" width="30mm" height="60mm" viewBox="0 0 30 60"><path fill="none" stroke="black" d="M0 0H4C4 20 20 24 20 56H0Z"/></svg>',
+  )
+  await expect(page.getByRole('combobox', { name: 'Profile', exact: true })).toHaveValue('own')
+  await expect(page.getByLabel('Height', { exact: true })).toHaveValue('56 mm')
+  await expect(page.getByLabel('Stands out', { exact: true })).toHaveValue('20 mm')
+  await page.getByLabel('Corner, degrees').fill('110')
+  await page.getByLabel('Corner, degrees').press('Enter')
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/back-cut 25°/)
   await kind.selectOption('tenon')
   await expect(page.getByText('One fine crosscut saw for both.', { exact: false })).toBeVisible()
   await page.getByRole('button', { name: 'Bench aids' }).click()

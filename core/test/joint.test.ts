@@ -27,6 +27,7 @@ import {
   openingPlans,
   openingWay,
   plainJoint,
+  profileFrom,
   profileRadius,
   splayedMitre,
   tenonCheek,
@@ -194,6 +195,23 @@ describe('a coped corner', () => {
     expect(open.least).toBe(30)
     expect(open.line.at(-1)![0]).toBeCloseTo(cope.out / Math.tan(Math.PI / 3), 9)
     expect(copeFigures({ ...cope, corner: 60 }).line.at(-1)![0]).toBeGreaterThan(cope.out)
+  })
+  it('takes a drawn profile, open or as the outline of its section, at true size and scaled', () => {
+    // a quarter round of 12 mm, and the same closed by top, foot and wall
+    const arc = Array.from({ length: 91 }, (_, i) => [20 + 12 * Math.sin((i * Math.PI) / 180), 5 + 12 - 12 * Math.cos((i * Math.PI) / 180)])
+    const open = profileFrom(arc.flat(), false)!
+    expect([open.height, open.out].map((x) => x.toFixed(6))).toEqual(['12.000000', '12.000000'])
+    const closed = profileFrom([...arc, [20, 17]].flat(), true)!
+    open.own.forEach((share, i) => {
+      if (i % 10) return
+      const y = (12 * i) / 120
+      expect(share * 12).toBeCloseTo(Math.sqrt(144 - (12 - y) ** 2), i ? 2 : 0)
+      expect(closed.own[i]).toBeCloseTo(share, 6)
+    })
+    expect(profileFrom([0, 0, 40, 0], false)).toBeUndefined()
+    const spec = { ...cope, profile: 'own' as const, own: open.own, height: 24, out: 12 }
+    expect(copeFigures(spec).line.at(-1)).toEqual([expect.closeTo(12, 3), 24])
+    expect(layOut(spec, options).coped!.blade).toBeDefined()
   })
   it('its tightest curve is that of the circle it is drawn from', () => {
     const circle = Array.from({ length: 41 }, (_, i): [number, number] => [

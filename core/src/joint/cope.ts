@@ -4,7 +4,8 @@ import { line, ring, type View } from './view.js'
 const RELIEF = 5 // degrees cut back beyond what the corner asks, so that only the front touches; habit
 
 /** Profile of a moulding: how far it stands out at each height, both mm, from its top (height 0) down. */
-export function copeProfile({ profile, height, out }: Cope): [out: number, height: number][] {
+export function copeProfile({ profile, height, out, own }: Cope): [out: number, height: number][] {
+  if (profile === 'own' && own && own.length > 1) return own.map((share, i) => [share * out, (height * i) / (own.length - 1)])
   const N = 40
   const fillet = 0.12
   // flats at top and bottom, the curve between them
@@ -35,6 +36,44 @@ export function profileRadius(points: readonly [number, number][]): number {
     if (area > 1e-9) least = Math.min(least, (ab * bc * ca) / (4 * area))
   }
   return least
+}
+
+const STEPS = 120 // heights a drawn profile is taken at: a third of a millimetre on a common moulding
+
+/**
+ * A moulding's profile from a drawn line, open or the outline of its section, the wall at its left: at every height the
+ * farthest it stands out. Undercuts behind that cannot be coped from the face and are left out.
+ * @param points x, y, …, mm, y downward
+ * @returns shares of `out` at even steps from the top, with the size drawn; undefined where the line has no height or depth
+ */
+export function profileFrom(points: ArrayLike<number>, closed: boolean): { own: number[]; height: number; out: number } | undefined {
+  let [left, right, top, foot] = [Infinity, -Infinity, Infinity, -Infinity]
+  for (let i = 0; i < points.length; i += 2) {
+    left = Math.min(left, points[i]!)
+    right = Math.max(right, points[i]!)
+    top = Math.min(top, points[i + 1]!)
+    foot = Math.max(foot, points[i + 1]!)
+  }
+  const [height, out] = [foot - top, right - left]
+  if (!(height > 0.5 && out > 0.5)) return undefined
+  const own = Array.from({ length: STEPS + 1 }, (_, i) => {
+    // just inside the ends, where a level edge would hide what stands on it
+    const y = top + Math.min(Math.max((height * i) / STEPS, height * 1e-4), height * (1 - 1e-4))
+    let far = left
+    const n = points.length / 2
+    for (let k = 0; k < (closed ? n : n - 1); k++) {
+      const [x1, y1, x2, y2] = [
+        points[2 * k]!,
+        points[2 * k + 1]!,
+        points[(2 * k + 2) % points.length]!,
+        points[(2 * k + 3) % points.length]!,
+      ]
+      if (y1 === y2 || y < Math.min(y1, y2) || y > Math.max(y1, y2)) continue
+      far = Math.max(far, x1 + ((x2 - x1) * (y - y1)) / (y2 - y1))
+    }
+    return (far - left) / out
+  })
+  return { own, height, out }
 }
 
 export interface CopeFigures {

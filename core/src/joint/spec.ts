@@ -78,7 +78,9 @@ export interface Veneer {
 }
 export interface Cope {
   kind: 'cope'
-  profile: 'ovolo' | 'ogee' | 'cove'
+  profile: 'ovolo' | 'ogee' | 'cove' | 'own'
+  /** one drawn by the maker: how far it stands out at even steps from its top down, as shares of `out` */
+  own?: number[]
   /** of the moulding: height up the wall, and how far it stands out */
   height: number
   out: number

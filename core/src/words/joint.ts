@@ -253,7 +253,12 @@ export function sawFacts(l: LayOut, say: Say): string[] {
   ]
   const cuts = l.cuts.reduce((t, x) => t + x.count, 0)
   out.push(`About ${c.strokes} stroke${c.strokes === 1 ? '' : 's'} a cut; ${cuts} cut${cuts === 1 ? '' : 's'}, ${minutesWords(l.seconds)}.`)
-  if (blade.plate?.strokes === 'pull') out.push('Pulled: two hands on the line; one, once it stays straight.')
+  if (blade.plate?.strokes === 'pull')
+    out.push(
+      'Start it with a few light strokes pushed, or a short pull along the thumb. Two hands on the line; one, once it stays straight.',
+    )
+  else out.push('Start it with a few light strokes drawn back, or a light push along the thumb; low angle, then level.')
+  if (l.spec.kind === 'dovetail') out.push('Slopes by school: 1 : 6 in softwood, 1 : 8 in hardwood, or 1 : 7 for both.')
   return out
 }
 

@@ -330,7 +330,8 @@ export const joint = Joi.alternatives<JointSpec>().conditional('.kind', {
       count: whole,
     }),
     jointOf('cope', {
-      profile: Joi.string().valid('ovolo', 'ogee', 'cove').required(),
+      profile: Joi.string().valid('ovolo', 'ogee', 'cove', 'own').required(),
+      own: Joi.array().items(Joi.number().min(0).max(1)).min(2).max(1000),
       height: length.required(),
       out: length.required(),
       corner: Joi.number().min(30).max(170).required(),

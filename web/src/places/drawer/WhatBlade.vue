@@ -69,16 +69,14 @@ const groups = computed(() =>
   <section class="what" aria-labelledby="what-head">
     <h2 id="what-head">{{ measured ? identifyWords(matches, say) : 'Measure it, or count its teeth' }}</h2>
     <div class="fields">
-      <LengthInput v-model="form.width" label="Width with the teeth" />
-      <LengthInput v-model="form.thickness" label="Thickness of the body" />
+      <LengthInput v-model="form.width" label="Width with the teeth" none="not measured" />
+      <LengthInput v-model="form.thickness" label="Thickness of the body" none="not measured" />
       <Count v-model="form.count" label="Teeth counted" :min="1" :max="400" none="not counted" whole />
-      <div class="field">
-        <LengthInput v-model="form.over" label="Over a length of" />
-      </div>
-      <div v-if="tpi !== undefined" class="field">
+      <LengthInput v-model="form.over" label="Over a length of" />
+      <div v-if="tpi !== undefined" class="said">
         <span>That is</span><b class="mono">{{ decimal(tpi, 1) }} TPI, {{ decimal(tpi + 1, 1) }} PPI</b>
       </div>
-      <label class="field"
+      <label class="said"
         ><span>Its ends</span>
         <select v-model="form.end" class="plain-input">
           <option value="any">not looked</option>
@@ -153,6 +151,15 @@ const groups = computed(() =>
   flex-wrap: wrap;
   gap: 10px 16px;
   margin: 8px 0;
+}
+/* what stands among the inputs is laid out as they are */
+.said {
+  display: grid;
+  gap: 2px;
+  align-content: start;
+}
+.said b {
+  padding-top: 5px;
 }
 /* three buttons in a row need more than a figure does */
 .wide {

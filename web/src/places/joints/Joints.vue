@@ -14,7 +14,9 @@ import {
   tenonSchoolWords,
   viewNames,
 } from '@green-pitch/core'
-import { jointKinds, type JointKind, type JointSpec } from '@green-pitch/core/joint'
+import { jointKinds, profileFrom, type JointKind, type JointSpec } from '@green-pitch/core/joint'
+import { openFile } from '../../data/files'
+import { useTrouble } from '../../store/trouble'
 import { useJob } from '../../store/job'
 import { useJoint } from '../../store/joint'
 import { useSettings } from '../../store/settings'
@@ -86,6 +88,21 @@ const columns = computed(() => {
   const n = fields[spec.value.kind].length
   return Math.ceil(n / Math.ceil(n / ((width.value || 740) > 600 ? 7 : 3)))
 })
+/** A moulding's profile from a drawing: its longest line, the wall at the left. */
+async function profileIn() {
+  const f = await openFile(['.svg', '.dxf'])
+  if (!f) return
+  const trouble = useTrouble()
+  if (f.size > 5e6) return trouble.say(`${f.name} is over 5 MB; a profile is a few kilobytes. Save it alone.`)
+  const { readDrawing } = await import('../../data/patternFile')
+  const read = readDrawing(await f.text(), f.name)
+  if (!read.ok) return trouble.say(read.message)
+  const line = [...read.drawing.lines].sort((a, b) => b.points.length - a.points.length)[0]
+  const profile = line && profileFrom(line.points, line.closed)
+  if (!profile) return trouble.say(`${f.name} has no line with both height and depth. Draw the profile as one line, the wall at its left.`)
+  joint.put({ profile: 'own', ...profile } as Partial<JointSpec>)
+  if (!read.drawing.declared) trouble.say('The drawing does not say its size: set height and how far it stands out.')
+}
 const set = (key: string, value: number | string | undefined) => joint.put({ [key]: value } as Partial<JointSpec>)
 const valueOf = (key: string) => (spec.value as unknown as Record<string, number | string | undefined>)[key]
 </script>
@@ -137,6 +154,10 @@ const valueOf = (key: string) => (spec.value as unknown as Record<string, number
           :value="Math.round(found.kerf * 1000) / 1000"
           @change="(v) => typeof v === 'number' && joint.kerf(v)"
         />
+        <template v-else-if="coping"
+          ><span class="soft">Kerf</span
+          ><b class="kerf-figure mono">{{ lengthWords(Math.round(coping.kerf * 100) / 100, say) }}</b></template
+        >
         <span class="soft note">{{
           joint.chosen ? `in ${jobs.job.stock.material.name.toLowerCase()}, as set` : 'nominal; measure a cut in scrap'
         }}</span>
@@ -159,6 +180,7 @@ const valueOf = (key: string) => (spec.value as unknown as Record<string, number
         <div class="head">
           <h1>{{ jointHeading(found, say) }}</h1>
           <span class="acts">
+            <button v-if="spec.kind === 'cope'" class="act" @click="profileIn">Profile from a drawing</button>
             <button class="act" :aria-expanded="aiding" @click="aiding = !aiding">Bench aids</button>
             <button class="act main" @click="printing = true">Print or export</button>
           </span>
@@ -271,6 +293,9 @@ const valueOf = (key: string) => (spec.value as unknown as Record<string, number
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
+}
+.kerf-figure {
+  font-size: 17px;
 }
 .kerf {
   padding: 0;

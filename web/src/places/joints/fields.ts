@@ -67,7 +67,7 @@ export const fields: Record<JointKind, Field[]> = {
     length('thickness', 'Thickness'),
   ],
   cope: [
-    choice('profile', 'Profile', { ogee: 'ogee', ovolo: 'ovolo', cove: 'cove' }),
+    choice('profile', 'Profile', { ogee: 'ogee', ovolo: 'ovolo', cove: 'cove', own: 'my own' }),
     length('height', 'Height'),
     length('out', 'Stands out'),
     number('corner', 'Corner, degrees', 45, 150, 0.5),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { minutesWords, stepWords, threadingSeconds, type ChangeProcedure, type Saw } from '@green-pitch/core'
+import { isStrung, minutesWords, stepWords, threadingSeconds, type ChangeProcedure, type Saw } from '@green-pitch/core'
 import Choice from '../../ui/Choice.vue'
 import Count from '../../ui/Count.vue'
 import LengthInput from '../../ui/LengthInput.vue'
@@ -14,7 +14,7 @@ const seconds = (i: number, value: number) =>
 
 <template>
   <section>
-    <h2>Changing the blade, hole after hole: {{ minutesWords(threadingSeconds(saw)) }}</h2>
+    <h2>{{ isStrung(saw) ? 'Changing the blade, hole after hole' : 'Entering each hole' }}: {{ minutesWords(threadingSeconds(saw)) }}</h2>
     <ol class="steps">
       <li v-for="(s, i) in saw.change.steps" :key="i">
         <span>{{ stepWords(s) }}</span><Count
@@ -30,11 +30,12 @@ const seconds = (i: number, value: number) =>
     </ol>
     <div class="fields">
       <LengthInput
-        label="Depth in each clamp"
+        :label="isStrung(saw) ? 'Depth in each clamp' : 'Shank in the clamp'"
         :model-value="saw.change.insertion"
         @update:model-value="(v) => v && change({ insertion: v })"
       />
       <Choice
+        v-if="isStrung(saw)"
         label="Tension afterwards"
         :model-value="saw.change.tensionReturns ? 'yes' : 'no'"
         :options="[

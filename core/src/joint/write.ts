@@ -1,3 +1,4 @@
+import { escapeXml } from '../quantity/index.js'
 import { DxfWriter, LWPolylineFlags, point2d, point3d, Units } from '@tarikjabiri/dxf'
 import type { Layer, View } from './view.js'
 
@@ -28,7 +29,6 @@ export function stackViews(views: readonly View[]): { view: View; y: number; hei
 export function jointSvg(views: readonly View[], title: string): string {
   const stacked = stackViews(views)
   const last = stacked.at(-1)!
-  const escape = (s: string) => s.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!)
   const groups = layers.map((layer) => {
     const paths = stacked.flatMap(({ view, y }) =>
       view.shapes
@@ -43,7 +43,7 @@ export function jointSvg(views: readonly View[], title: string): string {
   })
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" width="${n(last.width)}mm" height="${n(last.height)}mm" viewBox="0 0 ${n(last.width)} ${n(last.height)}">`,
-    `<title>${escape(title)}</title>`,
+    `<title>${escapeXml(title)}</title>`,
     ...groups,
     '</svg>',
     '',

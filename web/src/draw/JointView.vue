@@ -86,7 +86,8 @@ const order = computed(() =>
 <template>
   <svg :width="W" :height="H" :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="label">
     <defs>
-      <Hatch :id="`${id}h`" :hatch="hatch" :pattern-transform="view.name === 'tails' ? 'rotate(90)' : undefined" />
+      <!-- the tail board's grain runs down to its end -->
+      <Hatch :id="`${id}h`" :hatch="hatch" v-bind="view.name === 'tails' ? { patternTransform: 'rotate(90)' } : {}" />
     </defs>
     <path v-for="(s, i) in of('board')" :key="`b${i}`" :d="path(s)" :fill="`url(#${id}h)`" stroke="var(--ink)" stroke-width="1.6" />
     <path v-for="(s, i) in of('waste')" :key="`w${i}`" :d="path(s)" fill="var(--void-bg, #e4ded0)" stroke="none" />

@@ -1,3 +1,4 @@
+import { escapeXml } from '../../quantity/index.js'
 import type { Points } from '../read/index.js'
 import type { Sheet } from './sheet.js'
 
@@ -9,7 +10,6 @@ export function ringPath(p: Points): string {
   for (let i = 2; i < p.length; i += 2) d += `${i > 2 ? ' ' : ''}${n(p[i]!)} ${n(p[i + 1]!)}`
   return `${d}Z`
 }
-export const escapeXml = (s: string): string => s.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!)
 
 /** An SVG file in millimetres with one group for each of board, line, cut, holes and order. */
 export function writeSvg(sheet: Sheet, title: string): string {

@@ -67,9 +67,10 @@ test('Coping reach', async ({ page }) => {
 test('Joints', async ({ page }) => {
   await openJob(page, 'Pear tea caddy, dovetails')
   await page.getByRole('link', { name: 'Joints' }).click()
-  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+  await expect(page.getByRole('heading', { name: /^Four tails/ })).toBeVisible()
   await page.screenshot({ path: `${dir}/joints-dovetail.png`, ...still })
   await page.getByRole('combobox', { name: /^Joint/ }).selectOption('mitre')
+  await expect(page.getByRole('heading', { name: /^Six sides/ })).toBeVisible()
   await page.screenshot({ path: `${dir}/joints-mitre.png`, ...still })
 })
 

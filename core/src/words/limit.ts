@@ -43,6 +43,16 @@ const ceilingWords = {
   buckle: 'the pushed plate buckles',
 } as const
 
+/** The same beside the window, where a line is short. */
+const ceilingShort: Record<keyof typeof ceilingWords, string> = {
+  gap: 'gaps fill',
+  bow: 'bows',
+  drift: 'drifts',
+  motor: 'stalls',
+  hand: 'too heavy',
+  buckle: 'buckles',
+}
+
 /** What a limit asks of this job, as the line under its name in the window. */
 export function limitAsks(id: LimitId, job: Job, window: SizeWindow, say: Say): string {
   const fails = window.limits.find((l) => l.id === id)?.fails.length ?? 0
@@ -62,7 +72,7 @@ export function limitAsks(id: LimitId, job: Job, window: SizeWindow, say: Say): 
         : `${lengthWords(total, say)} of ${lengthWords(job.saw.stroke, say)} stroke`
     }
     case 'bite':
-      return none ? 'all bite' : `${ceilingWords[(failing?.by as keyof typeof ceilingWords) ?? 'gap']} first`
+      return none ? 'all bite' : `${ceilingShort[(failing?.by as keyof typeof ceilingShort) ?? 'gap']} before it bites`
     case 'teeth':
       return `at least ${decimal(failing?.need ?? leastTeeth(job), 1)}${none ? ': all have' : ''}`
     case 'turn':

@@ -119,7 +119,7 @@ const slider = computed(() => {
           <dd class="soft" :style="{ top: `${r * ROW + 15}px` }">{{ limitAsks(l.id, job, window, say) }}</dd>
         </template>
         <dt :style="{ top: `${high + 8}px` }">Sections</dt>
-        <dd class="soft" :style="{ top: `${high + 24}px` }">{{ scaleWords(times) }}{{ byTeeth ? '' : '; dot: owned' }}</dd>
+        <dd class="soft" :style="{ top: `${high + 24}px` }">{{ byTeeth ? scaleWords(times) : `${times} times; dot: owned` }}</dd>
       </dl>
       <button
         v-for="(s, i) in sizes"

@@ -29,9 +29,7 @@ const X = 62
       <text x="133" :y="(face + H) / 2">{{ lengthWords(depth, say) }}</text>
       <template v-if="under">
         <path :d="`M84 ${back + 2}V${face}`" stroke="var(--soft)" stroke-dasharray="3 2" />
-        <text x="88" :y="Math.max(24, (back + face) / 2 + 4)" class="soft">
-          {{ lengthWords(Math.max(0, under - depth), say) }} spare
-        </text>
+        <text x="88" :y="Math.max(24, (back + face) / 2 + 4)" class="soft">{{ lengthWords(Math.max(0, under - depth), say) }} spare</text>
       </template>
     </svg>
     <figcaption>{{ under ? `Clear plate under the back: ${lengthWords(under, say)}.` : 'No back: nothing stops it.' }}</figcaption>

@@ -32,6 +32,7 @@ for (const theme of ['Paper', 'Lamp']) {
     for (const job of ['Dinghy-curve brackets, outlines', 'Harbour-rail moulding, coped', 'Pear tea caddy, dovetails']) {
       await page.getByRole('link', { name: 'Jobs', exact: true }).click()
       await page.getByRole('button', { name: job, exact: true }).click()
+      await expect(page.getByRole('region', { name: 'Ticket' })).toBeVisible()
       await clean(page, job)
       for (const key of ['2', '5', '7']) {
         await page.keyboard.press(key)
@@ -42,6 +43,7 @@ for (const theme of ['Paper', 'Lamp']) {
     }
     await page.getByRole('link', { name: 'Jobs', exact: true }).click()
     await page.getByRole('button', { name: 'Tide dial', exact: true }).click()
+    await expect(page.getByRole('region', { name: 'Ticket' })).toContainText('Scroll, plain')
     for (const key of ['1', '2', '3', '4', '5', '6', '7', 'p', 'l']) {
       await page.keyboard.press(key)
       await expect(key > '7' ? page.getByRole('dialog') : page.locator('#part > :first-child')).toBeVisible()

@@ -75,6 +75,7 @@ test('aluminium sheet by jigsaw, in inches and with the server stopped: fine tee
   await openThenStopServer(page, 4197)
   await page.getByRole('link', { name: 'Jobs' }).click()
   await page.getByRole('button', { name: 'Dinghy-curve brackets, outlines', exact: true }).click()
+  await expect(part(page, 'Saw')).toContainText('Jigsaw')
   await page.keyboard.press('u')
   await page.keyboard.press('1')
   await pickMaterial(page, 'Aluminium')

@@ -1,4 +1,4 @@
-import { computed, type Ref } from 'vue'
+import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
 import { COARSE } from '../work/coarse'
 import type { Found } from '../work/patternWork'
 import { boxOf, ringPath, simplified, type Box, type RingReckoning } from '@green-pitch/core/pattern'
@@ -35,4 +35,32 @@ export function useRingPaths(
     return drawn.value.filter(({ box: b }) => b.maxX >= x && b.minX <= x + w && b.maxY >= y && b.minY <= y + h)
   })
   return { drawn, seen }
+}
+
+/**
+ * A long list shown in steps: `step` more at every frame until all of it stands, so that no frame holds up the hand. It
+ * begins anew when `anew` changes.
+ */
+export function useInSteps<T>(all: Ref<T[]>, anew: Ref<unknown>, step = 120): Ref<T[]> {
+  const shown = ref(step)
+  let frame = 0
+  const grow = () => {
+    frame = 0
+    if (shown.value >= all.value.length) return
+    shown.value += step
+    frame = requestAnimationFrame(grow)
+  }
+  const begin = () => {
+    cancelAnimationFrame(frame)
+    shown.value = step
+    frame = requestAnimationFrame(grow)
+  }
+  watch(anew, begin, { immediate: true })
+  // what is panned into view later stands at once
+  watch(
+    () => all.value.length,
+    (n) => n > shown.value && !frame && (frame = requestAnimationFrame(grow)),
+  )
+  onScopeDispose(() => cancelAnimationFrame(frame))
+  return computed(() => (shown.value >= all.value.length ? all.value : all.value.slice(0, shown.value)))
 }

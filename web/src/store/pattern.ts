@@ -237,6 +237,12 @@ export const usePattern = defineStore('pattern', () => {
           if (busy.value) busy.value = { ...busy.value, share }
         }),
       )
+      while (result && result.found.rings.length < result.count) {
+        const { rings, coarse } = await mine.more(result.found.rings.length)
+        if (!rings.length) break
+        result.found.rings.push(...rings)
+        result.coarse.push(...coarse)
+      }
       if (work === mine && record.value?.id === r.id) {
         reckoned.value = result
         if (speak && result) {

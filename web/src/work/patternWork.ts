@@ -40,7 +40,11 @@ export interface Found {
   loose: Pattern['loose']
   /** path data of each ring within COARSE, for looking at the whole */
   coarse: string[]
+  /** rings in all; what is beyond the first piece comes by `more` */
+  count: number
 }
+/** Rings handed over at once: unpacking a thousand in one would hold up the hand for a third of a second. */
+const PIECE = 80
 type Tell = (share: number) => void
 
 /** The pattern in hand, kept here so that a change of blade or order sends nothing large to and fro. */
@@ -52,6 +56,17 @@ let coarse: string[] | undefined
 
 /** Typed arrays cross between threads as one block; an array of numbers is copied number by number. */
 const packed = (p: Points) => Float64Array.from(p)
+
+/** Some of the rings, drawn from the sparing line; the full one stays here for what goes out. */
+function pieceFrom(from: number): Pick<Found, 'coarse'> & Pick<Reckoning, 'rings'> {
+  const rings = (last?.rings ?? []).slice(from, from + PIECE).map((r) => ({
+    ...r,
+    ring: { ...r.ring, points: packed(r.measure.simple) },
+    measure: { ...r.measure, calm: [], simple: [] },
+    kerf: { ...r.kerf, paths: [] },
+  }))
+  return { rings, coarse: (coarse ?? []).slice(from, from + PIECE) }
+}
 
 /** What the worker does: core's work, and nothing of its own. */
 export const patternWork = {
@@ -72,15 +87,19 @@ export const patternWork = {
     measured ??= measureAll(pattern, progress)
     last = reckon(pattern, given, progress, measured)
     coarse ??= measured.measures.map((m) => ringPath(simplified(m.simple, COARSE)))
-    // the sheet is drawn from the sparing line; the full one stays here for what goes out
-    const rings = last.rings.map((r) => ({
-      ...r,
-      ring: { ...r.ring, points: packed(r.measure.simple) },
-      measure: { ...r.measure, calm: [], simple: [] },
-      kerf: { ...r.kerf, paths: [] },
-    }))
-    return { found: { ...last, rings }, board: pattern.board, box: pattern.box, mended, loose: pattern.loose, coarse }
+    const { rings, coarse: paths } = pieceFrom(0)
+    return {
+      found: { ...last, rings },
+      board: pattern.board,
+      box: pattern.box,
+      mended,
+      loose: pattern.loose,
+      coarse: paths,
+      count: last.rings.length,
+    }
   },
+  /** The next rings of what was reckoned last. */
+  more: (from: number) => pieceFrom(from),
   /** What the same pattern comes to with another blade; what stands is not touched. */
   compare(given: ReckonGiven): Reckoning['bill'] | undefined {
     if (!pattern) return undefined

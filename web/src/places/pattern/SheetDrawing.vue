@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, toRef } from 'vue'
 import { lengthWords, type Hatch as HatchName, type Say } from '@green-pitch/core'
-import { alongAt, partOf, pointAt, ringPath, type Hole } from '@green-pitch/core/pattern'
+import { alongAt, partOf, pointAt, ringPath, type Hole, type RingReckoning } from '@green-pitch/core/pattern'
 import Hatch from '../../draw/Hatch.vue'
-import { useRingPaths } from '../../draw/ringPaths'
+import { useInSteps, useRingPaths } from '../../draw/ringPaths'
 import type { Found } from '../../work/patternWork'
 
 /** The drawn sheet itself, made only when what it shows changes; the hand that moves it is in Sheet. */
@@ -29,7 +29,10 @@ const { drawn, seen } = useRingPaths(
 )
 const px = computed(() => 1 / props.scale)
 const solid = computed(() => seen.value.filter((d) => d.r.ring.role !== 'opening'))
-const openings = computed(() => seen.value.filter((d) => d.r.ring.role === 'opening'))
+const openings = useInSteps(
+  computed(() => seen.value.filter((d) => d.r.ring.role === 'opening')),
+  computed(() => found.value.rings.length),
+)
 const number = computed(() => new Map(found.value.order.map((id, i) => [id, i + 1])))
 const selected = computed(() => (props.selected === undefined ? undefined : drawn.value[props.selected]))
 /** numbers and holes only where they can be told apart */
@@ -49,8 +52,23 @@ const webs = computed(() => {
     return state ? [{ ...w, state }] : []
   })
 })
-const blocked = computed(() => seen.value.filter((d) => d.r.swing.stretches.length))
-const stretch = (id: number, from: number, to: number) => partOf(found.value.rings[id]!.ring, from, to).join(' ')
+const blocked = useInSteps(
+  computed(() => seen.value.filter((d) => d.r.swing.stretches.length)),
+  computed(() => found.value.rings.length),
+)
+/** Stretches where the board meets the arm, as points; made once a ring, since the sheet is drawn anew at every step. */
+const made = new WeakMap<RingReckoning, string[]>()
+function stretches(r: RingReckoning): string[] {
+  const known =
+    made.get(r) ??
+    r.swing.stretches.map(([from, to]) =>
+      partOf(r.ring, from, to)
+        .map((x) => x.toFixed(2))
+        .join(' '),
+    )
+  made.set(r, known)
+  return known
+}
 /** A short arrow along the selected ring from where it begins. */
 const arrow = computed(() => {
   const s = selected.value
@@ -132,9 +150,9 @@ const arrow = computed(() => {
       />
       <template v-for="d in blocked" :key="d.r.ring.id">
         <polyline
-          v-for="([a, b], i) in d.r.swing.stretches"
+          v-for="(points, i) in stretches(d.r)"
           :key="i"
-          :points="stretch(d.r.ring.id, a, b)"
+          :points="points"
           fill="none"
           stroke="var(--beyond)"
           :stroke-width="4.5 * px"

@@ -41,7 +41,7 @@ export function useRingPaths(
  * A long list shown in steps: `step` more at every frame until all of it stands, so that no frame holds up the hand. It
  * begins anew when `anew` changes.
  */
-export function useInSteps<T>(all: Ref<T[]>, anew: Ref<unknown>, step = 120): Ref<T[]> {
+export function useInSteps<T>(all: Ref<T[]>, anew: Ref<unknown>, step = 80): Ref<T[]> {
   const shown = ref(step)
   let frame = 0
   const grow = () => {

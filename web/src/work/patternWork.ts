@@ -44,7 +44,7 @@ export interface Found {
   count: number
 }
 /** Rings handed over at once: unpacking a thousand in one would hold up the hand for a third of a second. */
-const PIECE = 80
+const PIECE = 60
 type Tell = (share: number) => void
 
 /** The pattern in hand, kept here so that a change of blade or order sends nothing large to and fro. */

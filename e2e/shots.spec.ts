@@ -61,7 +61,7 @@ test('Bench, jigsaw, and every kind of saw', async ({ page }) => {
 })
 test('Coping reach', async ({ page }) => {
   await openJob(page, 'Harbour-rail moulding, coped')
-  await page.getByRole('img', { name: 'The frame meets the board' }).evaluate((e) => e.scrollIntoView({ block: 'end' }))
+  await page.getByRole('img', { name: 'The frame meets the board' }).evaluate((e) => e.closest('figure')!.scrollIntoView({ block: 'end' }))
   await page.screenshot({ path: `${dir}/coping-reach.png`, ...still })
 })
 test('Joints', async ({ page }) => {

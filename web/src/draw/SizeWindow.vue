@@ -107,7 +107,7 @@ const slider = computed(() => {
             :x="x(i) + col / 2 + (s.blade.thickness * times * PX_PER_MM) / 2 + 5"
             :y="high + 38"
           >
-            {{ lengthWords(s.blade.width, say) }}
+            {{ lengthWords(s.blade.width, say).replace(' mm', '') }}
           </text>
         </template>
       </svg>

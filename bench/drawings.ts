@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { chromium } from '@playwright/test'
 import { SaxesParser } from 'saxes'
 import { readSvg } from '../core/src/pattern/index.js'
+import { chrome } from '../playwright.config'
 
 const [limit, ...folders] = [Number(process.argv[2] ?? 4000), ...(process.argv.length > 3 ? process.argv.slice(3) : ['/usr/share/icons'])]
 const files: string[] = []
@@ -21,10 +22,7 @@ folders.forEach(walk)
 const unique = [...new Map(files.map((f) => [statSync(f).ino, f])).values()]
 const bag = unique.filter((_, i) => Math.floor((i * limit) / unique.length) !== Math.floor(((i - 1) * limit) / unique.length))
 
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu'],
-})
+const browser = await chromium.launch(chrome)
 const page = await browser.newPage()
 await page.setContent('<!doctype html><body></body>')
 await page.route('**/*', (r) => r.abort())

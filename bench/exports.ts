@@ -13,10 +13,7 @@ const server = spawn('node', ['server/dist/main.js'], {
   env: { ...process.env, PORT: String(port), GREEN_PITCH_DEMO: '1' },
   stdio: 'ignore',
 })
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu'],
-})
+const browser = await chromium.launch(chrome)
 let failed = false
 const said = (what: string, got: number, want: number, within: number) => {
   const ok = Math.abs(got - want) <= within
@@ -57,6 +54,7 @@ try {
   // the DXF reader finds units, layers and the extent of the line that was drawn
   const script = `
 import ezdxf, sys, json
+import { chrome } from '../playwright.config'
 doc = ezdxf.readfile(sys.argv[1])
 audit = doc.audit()
 out = {'units': doc.header.get('$INSUNITS'), 'errors': len(audit.errors), 'layers': sorted(l.dxf.name for l in doc.layers), 'counts': {}}

@@ -7,6 +7,7 @@ import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { build } from 'vite'
 import type { Job } from '../core/src/index.js'
+import { chrome } from '../playwright.config'
 
 // the core is measured bundled, as it runs in the browser
 const outDir = mkdtempSync(join(tmpdir(), 'bench-'))
@@ -202,17 +203,7 @@ async function serving() {
     ratio: '',
     held: took < 1000,
   })
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-      '--no-first-run',
-    ],
-  })
+  const browser = await chromium.launch(chrome)
   try {
     const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' })).newPage()
     await fetched(page)

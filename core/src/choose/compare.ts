@@ -1,17 +1,10 @@
 import type { Blade } from '../blade/index.js'
-import type { Saw } from '../saw/index.js'
+import { familyOf, type Family, type Saw } from '../saw/index.js'
 import type { Job } from '../job/index.js'
 import { stoppers, waysOut, type WayOut } from './wayout.js'
 import type { LimitId } from './limit.js'
 import { onSaw } from './onSaw.js'
 import { rankBlades, type Ranked } from './rank.js'
-
-/** Saws of one way of working, which a user chooses between before choosing a blade. */
-export type Family = 'scroll' | 'jeweler' | 'coping' | 'bow' | 'jigsaw' | 'hand'
-export function familyOf(saw: Pick<Saw, 'kind' | 'ends'>): Family {
-  if (saw.kind !== 'frame') return saw.kind
-  return saw.ends.includes('coping-pin') ? 'coping' : saw.ends.includes('bow-pin') ? 'bow' : 'jeweler'
-}
 
 export interface Contender {
   family: Family

@@ -36,6 +36,7 @@ export interface Verdict {
 export function verdictOf(job: Job, blade: Blade, margins = marginsOf(job, blade)): Verdict {
   const speed = speedBand(job, blade)
   const feed = feedAt(job, blade, job.spm === undefined ? speed.value : speedInUse(job, blade))
+  const edge = edgeForecast(job, blade, feed.bite)
   return {
     blade,
     margins,
@@ -43,8 +44,8 @@ export function verdictOf(job: Job, blade: Blade, margins = marginsOf(job, blade
     speed,
     feed,
     stress: isStrungJob(job) ? stressInUse(job, blade) : undefined,
-    edge: edgeForecast(job, blade, feed.bite),
-    time: cutTime(job, blade, feed),
+    edge,
+    time: cutTime(job, blade, feed, edge),
   }
 }
 

@@ -1,4 +1,5 @@
 import { blades as catalogue, type Blade } from '../blade/index.js'
+import { familyOf } from '../saw/index.js'
 import type { Job } from '../job/index.js'
 import { limitsOf, marginsOf, type LimitId, type Margin } from './limit.js'
 
@@ -29,21 +30,27 @@ export interface SizeWindow {
 
 /** The pattern a saw's user would look at first for this stock: plain teeth made for it, with ends the clamps take. */
 export function homeGroup(job: Pick<Job, 'saw' | 'stock' | 'cut'>): string {
-  const { saw } = job
+  const { saw, cut } = job
   const { cuts } = job.stock.material
   const metal = cuts === 'metal' || cuts === 'steel'
-  if (saw.kind === 'hand') return job.cut.flush ? 'hand-flush' : 'hand-backed'
-  if (saw.kind === 'jigsaw') {
-    if (saw.ends[0] === 'screw-shank') return metal ? 'jig-screw-metal' : curved(job) ? 'jig-screw-curve' : 'jig-screw-set'
-    if (metal) return 'jig-metal'
-    if (cuts === 'ceramic' || cuts === 'shell') return 'jig-grit'
-    return cuts === 'plastic' ? 'jig-plastic' : curved(job) ? 'jig-curve' : 'jig-set'
+  switch (familyOf(saw)) {
+    case 'hand':
+      return cut.flush ? 'hand-flush' : 'hand-backed'
+    case 'jigsaw':
+      if (saw.ends[0] === 'screw-shank') return metal ? 'jig-screw-metal' : curved(job) ? 'jig-screw-curve' : 'jig-screw-set'
+      if (metal) return 'jig-metal'
+      if (cuts === 'ceramic' || cuts === 'shell') return 'jig-grit'
+      return cuts === 'plastic' ? 'jig-plastic' : curved(job) ? 'jig-curve' : 'jig-set'
+    case 'bow':
+      return 'bow-curve'
+    case 'coping':
+      return metal ? 'coping-metal' : 'coping-wood'
+    case 'jeweler':
+      return 'jeweler'
+    case 'scroll':
+      if (!saw.ends.includes('plain')) return 'pinned-standard'
+      return metal || cuts === 'shell' ? 'scroll-metal' : cuts === 'ceramic' ? 'grit-wire' : 'scroll-standard'
   }
-  if (saw.ends.includes('bow-pin')) return 'bow-curve'
-  if (saw.ends.includes('coping-pin')) return metal ? 'coping-metal' : 'coping-wood'
-  if (saw.kind === 'frame') return 'jeweler'
-  if (!saw.ends.includes('plain')) return 'pinned-standard'
-  return metal || cuts === 'shell' ? 'scroll-metal' : cuts === 'ceramic' ? 'grit-wire' : 'scroll-standard'
 }
 
 const CURVED = 60 // mm; a curve tighter than this asks a jigsaw for a narrow blade; estimate

@@ -61,6 +61,12 @@ export interface EdgeForecast {
 export function fraysOn(blade: Pick<Blade, 'cutsOn'>): 'underside' | 'face' {
   return blade.cutsOn === 'up' ? 'face' : 'underside'
 }
+/** Which face lies up: as the job says, else the show face where the teeth enter; either, where both show or both stay clean. */
+export function faceUp({ cut }: Pick<Job, 'cut'>, blade: Pick<Blade, 'cutsOn'>): 'show' | 'back' | 'either' {
+  if (cut.up) return cut.up
+  if (cut.shows === 'both' || blade.cutsOn === 'both') return 'either'
+  return fraysOn(blade) === 'face' ? 'back' : 'show'
+}
 /** A face that must show up or down lies on a known side; free to choose, the show face lies where the teeth enter. */
 function showTear({ cut, saw }: Job, tear: { underside: number; face: number }): number {
   if (cut.shows === 'both') return Math.max(tear.underside, tear.face)
@@ -108,12 +114,12 @@ const LEFT_ROUGH = 0.05 // of the clean-up is done where a rough edge will do; e
 const OPEN = 3 // most of a path is this many times milder than its tightest curve; estimate
 
 /** Time for the job's length of cut and openings with this feed, s: sawing, threading by the saw's own procedure, clean-up. */
-export function cutTime(job: Job, blade: Blade, feed: SteadyFeed): CutTime {
+export function cutTime(job: Job, blade: Blade, feed: SteadyFeed, edge = edgeForecast(job, blade, feed.bite)): CutTime {
   const R = centreRadius(job.cut, blade)
   const typical = R === undefined ? feed.value : feedAt(job, blade, feed.inputs.spm, R * OPEN).value
   const cutting = job.cut.length / typical
   const threading = job.cut.kind === 'pierced' ? job.cut.openings * threadingSeconds(job.saw) : 0
   const wanted = job.cut.finish === 'rough' ? LEFT_ROUGH : 1
-  const cleanUp = (wanted * edgeForecast(job, blade, feed.bite).cleanUp * job.cut.length) / 100
+  const cleanUp = (wanted * edge.cleanUp * job.cut.length) / 100
   return { cutting, threading, cleanUp, total: cutting + threading + cleanUp }
 }

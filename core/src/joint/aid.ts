@@ -11,7 +11,7 @@ export interface AidFor {
   /** depth a stop is set for */
   stop: number
 }
-export type PartName = 'base' | 'hook' | 'stop' | 'fence' | 'wall' | 'guard-side' | 'guard-spine' | 'strip'
+export type PartName = 'base' | 'hook' | 'stop' | 'fence' | 'wall' | 'guard-side' | 'guard-spine'
 export interface AidPart {
   name: PartName
   count: number

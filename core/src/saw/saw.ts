@@ -107,6 +107,13 @@ export const isStrung = (saw: Saw): saw is StrungSaw => saw.kind === 'scroll' ||
 /** A motor moves it. */
 export const isPowered = (saw: Saw): saw is ScrollSaw | Jigsaw => saw.kind === 'scroll' || saw.kind === 'jigsaw'
 
+/** Saws of one way of working, which a user chooses between before choosing a blade. */
+export type Family = 'scroll' | 'jeweler' | 'coping' | 'bow' | 'jigsaw' | 'hand'
+export function familyOf(saw: Pick<Saw, 'kind' | 'ends'>): Family {
+  if (saw.kind !== 'frame') return saw.kind
+  return saw.ends.includes('coping-pin') ? 'coping' : saw.ends.includes('bow-pin') ? 'bow' : 'jeweler'
+}
+
 /** Saw profiles that ship with the program: kinds, not makes. Source: data/saws.json. */
 export const saws: readonly Saw[] = data.saws as Saw[]
 

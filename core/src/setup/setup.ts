@@ -10,6 +10,7 @@ import {
   drift,
   driftAt,
   edgeForecast,
+  faceUp,
   feedShare,
   filingFit,
   motorLoad,
@@ -163,14 +164,12 @@ function jigsawItems(f: Facts, job: Job, saw: Jigsaw): SetUpItem[] {
   const { blade, feed, slope } = f
   const { cut, stock } = job
   const cutsOn = blade.cutsOn ?? 'up'
-  // the show face lies where the teeth enter, unless the job says where it lies
-  const up = cut.up ?? (cut.shows === 'both' || cutsOn === 'both' ? 'either' : cutsOn === 'up' ? 'back' : 'show')
   const H = heights(job).total
   const items: SetUpItem[] = [
     { do: 'isolate', powered: true },
     { do: 'shank', end: blade.end as 'tang' | 'screw-shank', roller: saw.roller },
     { do: 'jig-teeth', cutsOn },
-    { do: 'splinter', up, cutsOn, shown: steadyTear(f), taped: cut.taped === true },
+    { do: 'splinter', up: faceUp(job, blade), cutsOn, shown: steadyTear(f), taped: cut.taped === true },
   ]
   if (saw.orbits.length > 1) items.push({ do: 'orbit', choice: orbitChoice(job, blade), value: orbitInUse(job, blade) })
   items.push(speeding(f), ...tilting(f), { do: 'square-base', slope, zero: !cut.bevel }, ...entering(f))

@@ -1,4 +1,5 @@
-import type { Contender, Family } from '../choose/index.js'
+import type { Contender } from '../choose/index.js'
+import type { Family } from '../saw/index.js'
 import { lengthWords, lowered, minutesWords, type Say } from './say.js'
 import { limitNames, wayWords } from './limit.js'
 

@@ -332,7 +332,6 @@ export const partNames: Record<PartName, string> = {
   wall: 'Wall',
   'guard-side': 'Cheek',
   'guard-spine': 'Spine',
-  strip: 'Strip',
 }
 
 export const planNames: Record<OpeningPlan, string> = {

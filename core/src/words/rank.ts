@@ -50,8 +50,9 @@ export function firstReasons(r: Ranked, job: Job, say: Say): string {
   return `Feeds ${feedWords(r.feed.value, say)} before ${feedLimitWords[r.feed.limit]}${good.length ? `; ${listWords(good)}` : ''}.${narrow}`
 }
 
-/** The side that frays most. */
+/** The side that frays most, named, and where that is. */
 export const frayWords = (v: Verdict): string => (v.edge.frays === 'face' ? 'the upper face' : 'the underside')
+export const frayedAt = (v: Verdict): string => (v.edge.frays === 'face' ? 'on top' : 'underneath')
 
 /** Which differences mean something to a reader, as [better, worse] words. */
 function tradeWords(t: Trade, r: Verdict, say: Say): string {
@@ -61,8 +62,8 @@ function tradeWords(t: Trade, r: Verdict, say: Say): string {
     underside: better
       ? `cleaner ${r.edge.frays === 'face' ? 'face' : 'underside'}`
       : t.mine > 0.05
-        ? `tears ${lengthWords(t.mine, say)} ${r.edge.frays === 'face' ? 'on top' : 'underneath'}`
-        : `more fuzz ${r.edge.frays === 'face' ? 'on top' : 'underneath'}`,
+        ? `tears ${lengthWords(t.mine, say)} ${frayedAt(r)}`
+        : `more fuzz ${frayedAt(r)}`,
     pace: better ? `faster, ${feedWords(t.mine, say)}` : `slower, ${feedWords(t.mine, say)}`,
     time: better ? `done in ${minutesWords(t.mine)} with clean-up` : `takes ${minutesWords(t.mine)} with clean-up`,
     strength: better ? 'stronger' : 'breaks sooner',

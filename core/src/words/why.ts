@@ -5,7 +5,7 @@ import { heights, isStrungJob, type Job } from '../job/index.js'
 import { greenBand } from '../tension/index.js'
 import { leastWeb, type Verdict } from '../choose/index.js'
 import { biteWords, feedWords, lengthWords, minutesWords, roundWords, type Say } from './say.js'
-import { drawnTurn, feedLimitWords, speedWords } from './rank.js'
+import { drawnTurn, feedLimitWords, frayedAt, speedWords } from './rank.js'
 import { bandWords, emptyBandWords } from './setup.js'
 
 /** A rule a figure can be traced to: its name, formula, and where it comes from. */
@@ -236,13 +236,10 @@ export function explain(rule: JobRule, job: Job, v: Verdict, say: Say, also?: st
         'An estimate of order, not of thousandths.',
       )
     case 'underside':
-      return why(
-        `About ${mm(v.edge.tear)} ${v.edge.frays === 'face' ? 'on top' : 'underneath'}${v.edge.chips ? ', deeper than the face veneer: it will not sand out' : ''}.`,
-        [
-          { name: 'bite h', value: biteWords(feed.bite, say) },
-          ...(material.veneer === undefined ? [] : [{ name: 'veneer', value: mm(material.veneer) }]),
-        ],
-      )
+      return why(`About ${mm(v.edge.tear)} ${frayedAt(v)}${v.edge.chips ? ', deeper than the face veneer: it will not sand out' : ''}.`, [
+        { name: 'bite h', value: biteWords(feed.bite, say) },
+        ...(material.veneer === undefined ? [] : [{ name: 'veneer', value: mm(material.veneer) }]),
+      ])
     case 'time':
       return why(
         `${minutesWords(v.time.total)} in all.`,

@@ -15,7 +15,6 @@ import {
   type Stock,
   type Verdict5,
 } from '@green-pitch/core'
-import type { JointSpec } from '@green-pitch/core/joint'
 import { db } from './db'
 import { patternFrom, readDrawing } from './patternFile'
 import { shippedPatterns } from './shipped'
@@ -64,7 +63,7 @@ const jigsaw: Saw = sawById('jigsaw-orbital')!
 const coping: Saw = sawById('coping-120')!
 const handSaws: Saw = sawById('hand-saws')!
 
-const jobs: { id: string; name: string; job: Job; blade?: string; pattern?: string; joint?: JointSpec }[] = [
+const jobs: { id: string; name: string; job: Job; blade?: string; pattern?: string }[] = [
   {
     id: 'demo-bracket',
     name: 'Dinghy-curve bracket',
@@ -149,18 +148,6 @@ const jobs: { id: string; name: string; job: Job; blade?: string; pattern?: stri
       0.35,
     ),
     blade: 'dovetail-17',
-    joint: {
-      kind: 'dovetail',
-      width: 92,
-      tailBoard: 10,
-      pinBoard: 10,
-      tails: 4,
-      slope: 7,
-      pin: 4,
-      halfPin: 6.2,
-      proud: 0.3,
-      corners: 4,
-    },
   },
   {
     id: 'demo-curlew',
@@ -446,13 +433,13 @@ const done: Done[] = [
 
 /** Fills an empty store with Saltmarsh Bench. */
 export async function loadDemo(): Promise<void> {
-  const made = jobs.map(({ id, name, job, blade, joint }, i): JobRecord => ({
+  const made = jobs.map(({ id, name, job, blade }, i): JobRecord => ({
     id,
     rev: 1,
     name,
     created: START + i * DAY,
     changed: START + (60 + i) * DAY,
-    ticket: { job, blade: blade === undefined ? undefined : bladeById(blade), model: MODEL, joint },
+    ticket: { job, blade: blade === undefined ? undefined : bladeById(blade), model: MODEL },
   }))
   const saws: SawRecord[] = [scroll, frame, jigsaw, coping, handSaws].map((saw) => ({ id: saw.id, rev: 1, saw, mine: true }))
   const drawer: DrawerRecord[] = owned.map(([id, count, minutes, note]) => ({ id, rev: 1, blade: bladeById(id)!, count, minutes, note }))

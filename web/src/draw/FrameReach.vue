@@ -35,8 +35,6 @@ const wedge = (i: number) => {
   return `M${cx.value} ${cy.value}L${p(a)}A${R} ${R} 0 0 0 ${p(b)}Z`
 }
 const wedges = (clear: boolean) => free.value.flatMap((f, i) => (f === clear ? [wedge(i)] : [])).join('')
-/** The frame lies from the blade to its spine, straight back or turned to the nearer edge. */
-const frameAngle = computed(() => props.turned)
 </script>
 
 <template>
@@ -55,7 +53,7 @@ const frameAngle = computed(() => props.turned)
       />
       <path :d="wedges(false)" fill="var(--beyond-bg)" />
       <path :d="wedges(true)" fill="var(--within-bg)" />
-      <g :transform="`rotate(${frameAngle} ${cx} ${cy})`">
+      <g :transform="`rotate(${turned} ${cx} ${cy})`">
         <path :d="`M${cx} ${cy}V${cy + saw.throat * k}`" stroke="var(--steel-dark)" stroke-width="3" stroke-dasharray="7 4" />
         <rect
           :x="cx - saw.guard * k"

@@ -1,6 +1,6 @@
 import { computed } from 'vue'
 import { defineStore } from 'pinia'
-import { isStrung, saws as shipped, withCaliper, type Blade, type HandSaws, type HandFrame, type Job } from '@green-pitch/core'
+import { familyOf, withCaliper, type Blade, type Family, type Job } from '@green-pitch/core'
 import { layOut, plainJoint, tenonSchools, type JointKind, type JointSpec } from '@green-pitch/core/joint'
 import { withMaterial } from './edits'
 import { useJob } from './job'
@@ -15,12 +15,8 @@ export const useJoint = defineStore('joint', () => {
 
   const thickness = computed(() => ('thickness' in jobs.job.stock ? jobs.job.stock.thickness : 10))
   const spec = computed((): JointSpec => jobs.ticket.joint ?? plainJoint('dovetail', thickness.value))
-  const hands = computed(() => [...shop.offered, ...shop.saws, ...shipped].find((s): s is HandSaws => s.kind === 'hand')!)
-  const coping = computed(() =>
-    [...shop.offered, ...shop.saws, ...shipped].find(
-      (s): s is HandFrame => isStrung(s) && s.kind === 'frame' && s.ends.includes('coping-pin'),
-    )!,
-  )
+  /** The user's own saw of a family, else the one that ships. */
+  const sawOf = (family: Family) => [...shop.offered, ...shop.saws].find((s) => familyOf(s) === family)!
   const chosen = computed(() => (jobs.ticket.blade?.plate ? jobs.ticket.blade : undefined))
   /** hand saws and coping blades, the chosen one as it was measured */
   const blades = computed(() =>
@@ -28,8 +24,8 @@ export const useJoint = defineStore('joint', () => {
   )
   const options = computed(() => ({
     material: jobs.job.stock.material,
-    hands: hands.value,
-    coping: coping.value,
+    hands: sawOf('hand'),
+    coping: sawOf('coping'),
     finish: jobs.job.cut.finish,
     blades: blades.value,
     owned: shop.owned,

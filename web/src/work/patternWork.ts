@@ -99,7 +99,7 @@ export const patternWork = {
     }
   },
   /** The next rings of what was reckoned last. */
-  more: (from: number) => pieceFrom(from),
+  more: pieceFrom,
   /** What the same pattern comes to with another blade; what stands is not touched. */
   compare(given: ReckonGiven): Reckoning['bill'] | undefined {
     if (!pattern) return undefined

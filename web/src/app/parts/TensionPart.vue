@@ -150,25 +150,9 @@ function heard() {
 </template>
 
 <style scoped src="./part.css"></style>
+<style scoped src="../../ui/figures.css"></style>
 <style scoped>
 table {
-  border-collapse: collapse;
   margin-bottom: 12px;
-}
-th,
-td {
-  text-align: right;
-  padding: 4px 12px 4px 0;
-  border-bottom: 1px solid var(--faint);
-  font-weight: 400;
-}
-td {
-  font-family: var(--mono);
-}
-thead th {
-  color: var(--soft);
-}
-tbody th {
-  text-align: left;
 }
 </style>

@@ -4,6 +4,7 @@ import {
   capital,
   cutSaid,
   dialMark,
+  faceUp,
   decimal,
   frameReach,
   greenMarks,
@@ -169,11 +170,9 @@ function wayPart({ job, blade }: Answer): Part {
   }
   if (saw.kind === 'jigsaw') {
     const { cutsOn = 'up' } = blade
-    const free = cut.shows === 'both' || cutsOn === 'both'
-    const up = cut.up ?? (free ? undefined : cutsOn === 'up' ? 'back' : 'show')
     return part(
       { up: 'teeth up', down: 'teeth down', both: 'teeth both ways' }[cutsOn],
-      up === undefined ? 'better face up' : up === 'show' ? 'show face up' : 'show face down',
+      { either: 'better face up', show: 'show face up', back: 'show face down' }[faceUp(job, blade)],
     )
   }
   return part(isPowered(saw) ? 'teeth down' : '', cut.shows === 'both' ? 'better face up' : 'show face up')

@@ -83,6 +83,7 @@ const put = (key: keyof typeof made) => (v: number | string | undefined) => {
   </section>
 </template>
 
+<style scoped src="../../ui/figures.css"></style>
 <style scoped>
 .aids {
   padding-top: 6px;
@@ -100,28 +101,11 @@ select {
   margin: 8px 0;
 }
 table {
-  border-collapse: collapse;
   margin: 10px 0 6px;
 }
 caption {
   text-align: left;
   font-weight: 700;
   padding-bottom: 4px;
-}
-th,
-td {
-  text-align: right;
-  padding: 4px 18px 4px 0;
-  border-bottom: 1px solid var(--faint);
-  font-weight: 400;
-}
-td {
-  font-family: var(--mono);
-}
-thead th {
-  color: var(--soft);
-}
-th:first-child {
-  text-align: left;
 }
 </style>

@@ -5,6 +5,7 @@ import { mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
+import { chrome } from '../playwright.config'
 import { PNG } from 'pngjs'
 
 const port = 4189
@@ -54,7 +55,6 @@ try {
   // the DXF reader finds units, layers and the extent of the line that was drawn
   const script = `
 import ezdxf, sys, json
-import { chrome } from '../playwright.config'
 doc = ezdxf.readfile(sys.argv[1])
 audit = doc.audit()
 out = {'units': doc.header.get('$INSUNITS'), 'errors': len(audit.errors), 'layers': sorted(l.dxf.name for l in doc.layers), 'counts': {}}

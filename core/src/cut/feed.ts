@@ -98,3 +98,12 @@ export function feedAt(
   const floor = biteFloor(job, blade)
   return { value, limit, bite, floor, rubs: (ceiling.bites > ceiling.value ? ceiling.bites : bite) < floor, inputs }
 }
+
+/**
+ * One cut by hand at a steady feed: how many strokes, at least one, and how long, s. It goes as far down as the job asks,
+ * or where no depth is asked its whole length.
+ */
+export function oneCut({ cut }: Pick<Job, 'cut'>, feed: SteadyFeed): { strokes: number; seconds: number } {
+  const seconds = (cut.depth ?? cut.length) / feed.value
+  return { strokes: Math.max(1, Math.round((seconds * feed.inputs.spm) / 60)), seconds }
+}

@@ -3,7 +3,7 @@ import type { Material } from '../stock/index.js'
 import type { Saw } from '../saw/index.js'
 import { makeJob, type Finish, type Job } from '../job/index.js'
 import { rankBlades, stoppers, type LimitId, type Ranked } from '../choose/index.js'
-import { filingFit, type FilingFit } from '../cut/index.js'
+import { filingFit, oneCut, type FilingFit } from '../cut/index.js'
 
 /** One kind of saw cut a joint asks for. Which face is sawn to and what is left is said by its name. */
 export type CutName =
@@ -98,14 +98,14 @@ export function findCut(material: Material, hands: Saw, wanted: CutWanted, finis
   const ranked = rankBlades(job, { blades, owned: choice.owned, ownedFirst: choice.ownedFirst }).value
   const saw = ranked.find((r) => r.blade.id === choice.chosen?.id) ?? ranked[0]
   if (!saw) return { ...wanted, job, stops: stoppers(job, blades), strokes: 0, seconds: 0 }
-  const seconds = wanted.depth / saw.feed.value
+  const { strokes, seconds } = oneCut(job, saw.feed)
   return {
     ...wanted,
     job,
     saw,
     stops: [],
     filing: filingFit(job, saw.blade),
-    strokes: Math.max(1, Math.round((seconds * saw.feed.inputs.spm) / 60)),
+    strokes,
     seconds: wanted.count * (seconds + START),
   }
 }

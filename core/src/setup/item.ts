@@ -38,7 +38,7 @@ export type SetUpItem =
   | { do: 'clamp'; overhang: number; clear: number }
   | { do: 'offcut' }
   | { do: 'start-base' }
-  | { do: 'strokes'; length: number; aCut: number; seconds: number }
+  | { do: 'strokes'; length: number; strokes: number; seconds: number }
   | { do: 'filing'; fit: FilingFit; filing: 'rip' | 'crosscut' | 'hybrid'; grain: 'along' | 'across' }
   | { do: 'under-back'; depth: number; of?: number; stop: boolean }
   | { do: 'start-hand'; strokes: 'push' | 'pull' }

@@ -14,6 +14,7 @@ import {
   feedShare,
   filingFit,
   motorLoad,
+  oneCut,
   orbitChoice,
   orbitInUse,
   overhangFor,
@@ -190,12 +191,10 @@ function handItems(f: Facts, job: Job): SetUpItem[] {
   const { cut } = job
   const strokes = blade.plate?.strokes ?? 'push'
   const length = strokeOf(job.saw, blade)
-  const down = cut.depth ?? heights(job).total
-  const seconds = down / feed.value
   const items: SetUpItem[] = [
     { do: 'hold-hand', how: cut.grain === 'along' ? 'upright' : heights(job).total > 60 ? 'clamped' : 'hook', strokes },
     { do: 'start-hand', strokes },
-    { do: 'strokes', length, aCut: (seconds * feed.inputs.spm) / 60, seconds },
+    { do: 'strokes', length, ...oneCut(job, feed) },
   ]
   if (cut.depth !== undefined) items.push({ do: 'under-back', depth: cut.depth, of: blade.plate?.depth, stop: blade.plate?.stop === true })
   if (cut.grain && blade.plate) items.push({ do: 'filing', fit: filingFit(job, blade), filing: blade.plate.filing, grain: cut.grain })

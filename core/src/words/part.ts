@@ -1,5 +1,5 @@
 import { decimal } from '../quantity/index.js'
-import { orbitChoice, orbitInUse } from '../cut/index.js'
+import { oneCut, orbitChoice, orbitInUse } from '../cut/index.js'
 import { strokeOf } from '../saw/index.js'
 import type { Cut, Job } from '../job/index.js'
 import type { State, Verdict } from '../choose/index.js'
@@ -26,18 +26,12 @@ export function orbitSaid(job: Job, { blade }: Pick<Verdict, 'blade'>): Said {
   }
 }
 
-/** Strokes one cut by hand takes at its steady feed. */
-export function strokesACut(job: Job, { feed }: Pick<Verdict, 'feed'>): number {
-  const down = job.cut.depth ?? job.cut.length
-  return Math.max(1, Math.round(((down / feed.value) * feed.inputs.spm) / 60))
-}
-
 /** A hand saw's stroke: how many a cut and how long. */
 export function strokeSaid(job: Job, verdict: Pick<Verdict, 'blade' | 'feed'>, say: Say): Said {
   const { rubs } = verdict.feed
   return {
     name: 'Stroke',
-    value: `${decimal(strokesACut(job, verdict), 0)} a cut`,
+    value: `${oneCut(job, verdict.feed).strokes} a cut`,
     state: rubs ? 'beyond' : 'within',
     note: `${lengthWords(Math.round(strokeOf(job.saw, verdict.blade) / 5) * 5, say)} long${rubs ? ', only rubbing' : ''}`,
   }

@@ -124,7 +124,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
         ? 'Start on the far corner of a knife line: a few light strokes **drawn back**; or a light push along the thumb. Low angle, then level.'
         : 'Start at the near corner of a knife line: a few light strokes **pushed**; or a short light pull along the thumb.'
     case 'strokes':
-      return `**${Math.max(1, Math.round(item.aCut))} strokes a cut** of ${lengthWords(Math.round(item.length / 5) * 5, say)}, about ${Math.max(1, Math.round(item.seconds))} s, letting the teeth do it.`
+      return `**${item.strokes} strokes a cut** of ${lengthWords(Math.round(item.length / 5) * 5, say)}, about ${Math.max(1, Math.round(item.seconds))} s, letting the teeth do it.`
     case 'filing':
       return item.fit.matters < 0.15
         ? 'Rip or crosscut filing makes no odds at this size.'

@@ -72,7 +72,7 @@ test('brackets by jigsaw: another face shows, an opening in a panel, another kin
 test('aluminium sheet by jigsaw, in inches and with the server stopped: fine teeth, wax; thinner wants scrap beneath; logged', async ({
   page,
 }) => {
-  await openThenStopServer(page, 4197)
+  await openThenStopServer(page, 4195)
   await page.getByRole('link', { name: 'Jobs' }).click()
   await page.getByRole('button', { name: 'Dinghy-curve brackets, outlines', exact: true }).click()
   await expect(part(page, 'Saw')).toContainText('Jigsaw')

@@ -4,7 +4,7 @@ import { readdirSync, readFileSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { chromium } from '@playwright/test'
 import { SaxesParser } from 'saxes'
-import { readSvg } from '../core/src/pattern/index.js'
+import { drawnLength, readSvg } from '../core/src/pattern/index.js'
 import { chrome } from '../playwright.config'
 
 const [limit, ...folders] = [Number(process.argv[2] ?? 4000), ...(process.argv.length > 3 ? process.argv.slice(3) : ['/usr/share/icons'])]
@@ -148,7 +148,7 @@ for (const [k, file] of bag.entries()) {
     empty++
     continue
   }
-  const length = read.ok ? read.drawing.length / (25.4 / 96) : 0
+  const length = read.ok ? drawnLength(read.drawing) / (25.4 / 96) : 0
   if (read.ok && Math.abs(length - m.length) <= 0.01 * m.length) held++
   else if (read.ok) {
     off++

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
+  drawnLength,
   join,
   layOut,
   lineLength,
@@ -93,7 +94,7 @@ describe('pages, views and styles', () => {
   ])('%s', (_name, head, scale) => {
     const d = drawn(svg('<path d="M0 0h40" stroke="#000"/>', head))
     expect(d.declared).toBe(true)
-    expect(d.length).toBeCloseTo(40 * scale, 6)
+    expect(drawnLength(d)).toBeCloseTo(40 * scale, 6)
   })
   it('meet and slice, and where the rest goes', () => {
     const at = (aspect: string) =>
@@ -197,7 +198,7 @@ describe('DXF entities', () => {
     const silent = drawn(wrap([...line, 0, 'HATCH', 8, '0', 0, 'WIPEOUT', 8, '0'], [9, '$ACADVER', 1, 'AC1009']))
     expect([silent.declared, silent.unit]).toEqual([false, 'no unit'])
     expect(silent.notes.map((n) => n.what).join()).toMatch(/hatch passed over|HATCH|WIPEOUT/i)
-    expect(drawn(wrap(line), { scale: 25.4 }).length).toBeCloseTo(254, 6)
+    expect(drawnLength(drawn(wrap(line), { scale: 25.4 }))).toBeCloseTo(254, 6)
     const cut = wrap(line).replace('\n0\nEOF\n', '')
     expect(drawn(cut).notes.some((n) => n.what.includes('breaks off'))).toBe(true)
   })
@@ -245,7 +246,7 @@ describe('DXF entities', () => {
     fc.assert(
       fc.property(fc.nat(whole.length), fc.nat(12), fc.string({ maxLength: 5 }), (at, drop, junk) => {
         const read = readDxf(whole.slice(0, at) + junk + whole.slice(at + drop))
-        expect(read.ok ? Number.isFinite(read.drawing.length) : read.message.length > 10).toBe(true)
+        expect(read.ok ? Number.isFinite(drawnLength(read.drawing)) : read.message.length > 10).toBe(true)
       }),
       { numRuns: 300 },
     )

@@ -41,7 +41,10 @@ export function join(lines: readonly DrawnLine[], take: Take, tolerance: number)
   const mended = { joined: 0, closed: 0, widest: 0, repeated: 0 }
   const rings: Joined['rings'] = []
   const open: { points: Points; layer: string; at: string }[] = []
-  for (const l of wanted) (l.closed && l.points.length > 4 ? rings : open).push(l)
+  for (const l of wanted) {
+    const filled = take !== 'stroke' && l.paint !== 'stroke'
+    ;((l.closed || filled) && l.points.length > 4 ? rings : open).push(l)
+  }
 
   const straight = mergeStraight(open, mended)
   const chains = [...new Map(straight.map((l) => [openKey(l.points), l])).values()]

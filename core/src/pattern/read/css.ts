@@ -11,17 +11,21 @@ export interface Styled {
 export interface Rule {
   matches(node: Styled): boolean
   weight: number
-  declarations: [name: string, value: string][]
+  declarations: Record<string, string>
 }
 
-/** `name: value; …` as pairs, in order. */
-export function declarations(text: string): [string, string][] {
-  const out: [string, string][] = []
-  for (const part of text.split(';')) {
-    const i = part.indexOf(':')
-    if (i < 0) continue
-    const value = part.slice(i + 1)
-    out.push([part.slice(0, i).trim().toLowerCase(), (value.includes('!') ? value.replace(/!\s*important/i, '') : value).trim()])
+/** The `wanted` of `name: value; …`; of two alike the later. */
+export function declarations(text: string, wanted: ReadonlySet<string>): Record<string, string> {
+  const out: Record<string, string> = {}
+  for (let from = 0, end: number; from < text.length; from = end + 1) {
+    end = text.indexOf(';', from)
+    if (end < 0) end = text.length
+    const colon = text.indexOf(':', from)
+    if (colon < 0 || colon > end) continue
+    const name = text.slice(from, colon).trim().toLowerCase()
+    if (!wanted.has(name)) continue
+    const value = text.slice(colon + 1, end)
+    out[name] = (value.includes('!') ? value.replace(/!\s*important/i, '') : value).trim()
   }
   return out
 }
@@ -59,12 +63,14 @@ function holds(node: Styled, chain: Compound[], i = chain.length - 1): boolean {
   return false
 }
 
-/** Rules of a style sheet, and whether anything in it was beyond this reader. */
-export function readStyles(css: string): { rules: Rule[]; skipped: boolean } {
+/** Rules of a style sheet that say anything `wanted`, and whether one of them was beyond this reader. */
+export function readStyles(css: string, wanted: ReadonlySet<string>): { rules: Rule[]; skipped: boolean } {
   const rules: Rule[] = []
   let skipped = false
   const plain = css.replace(/\/\*[\s\S]*?\*\//g, ' ').replace(/<!--|-->/g, ' ')
   for (const m of plain.matchAll(/([^{}]+)\{([^{}]*)\}/g)) {
+    const said = declarations(m[2]!, wanted)
+    if (!Object.keys(said).length) continue
     const heads = m[1]!.split(';').at(-1)!
     for (const selector of heads.split(',')) {
       const parts = selector
@@ -88,7 +94,7 @@ export function readStyles(css: string): { rules: Rule[]; skipped: boolean } {
         continue
       }
       const weight = chain.reduce((w, c) => w + (c.id ? 10_000 : 0) + 100 * c.classes.length + (c.name ? 1 : 0), 0)
-      rules.push({ matches: (node) => holds(node, chain), weight, declarations: declarations(m[2]!) })
+      rules.push({ matches: (node) => holds(node, chain), weight, declarations: said })
     }
   }
   // later rules win among equals: sort is stable

@@ -4,7 +4,7 @@ export type Points = ArrayLike<number>
 /** One drawn line as it stands in the file, flattened within FLAT of the true curve. */
 export interface DrawnLine {
   points: Points
-  /** closed by the file itself, or as a fill closes what it fills */
+  /** closed by the file itself; a fill closes what it fills without saying so */
   closed: boolean
   paint: 'stroke' | 'fill' | 'both'
   layer: string
@@ -28,8 +28,6 @@ export interface Drawing {
   declared: boolean
   /** what the file says or leaves out, for words */
   unit: string
-  /** whole drawn length, mm: closing edges that only a fill implies are left out */
-  length: number
 }
 
 export interface ReadOptions {
@@ -69,6 +67,9 @@ export function noteTaker(): { note: (what: string, at: string) => void; notes: 
     },
   }
 }
+
+/** Whole length of what a drawing draws, mm; edges that only a fill implies are left out. */
+export const drawnLength = (drawing: Drawing): number => drawing.lines.reduce((sum, l) => sum + lineLength(l.points, l.closed), 0)
 
 /** Length of an open or closed line, mm. */
 export function lineLength(p: Points, closed: boolean): number {

@@ -47,13 +47,11 @@ function draw(source: string, { scale, progress }: ReadOptions): Drawing {
   const mm = scale ?? named?.[0] ?? (dxf.measurement === 0 ? 25.4 : 1)
   const lines: DrawnLine[] = []
   let points = 0
-  let length = 0
   let visits = 0
 
   function take(pen: Pen, e: Entity, at: string) {
     pen.finish(false)
     points += pen.drawn
-    length += pen.length
     for (const l of pen.lines) lines.push({ points: l.points, closed: l.closed, paint: 'stroke', layer: text(e, 8).slice(0, 60), at })
   }
   function visit(e: Entity, m: Matrix, inside: ReadonlySet<string>) {
@@ -168,7 +166,7 @@ function draw(source: string, { scale, progress }: ReadOptions): Drawing {
     throw new Refused(
       notes.length ? `No line to saw was found: ${notes.map((n) => n.what).join('; ')}.` : 'There is no drawn line in this file.',
     )
-  return { lines, notes, scale: mm, declared: scale !== undefined || named !== undefined, unit: named?.[1] ?? 'no unit', length }
+  return { lines, notes, scale: mm, declared: scale !== undefined || named !== undefined, unit: named?.[1] ?? 'no unit' }
 }
 
 const count = (n: number) => Math.min(1000, Math.max(1, Math.round(n)))

@@ -1,4 +1,7 @@
-import { FLAT, LIMITS, Refused, STEP, type Points } from './drawing.js'
+import { FLAT, LIMITS, Refused, STEP } from './drawing.js'
+
+/** mm from the origin that no sheet reaches: 10 km */
+const FAR = 1e7
 
 /** Affine transform [a b c d e f]: x' = a·x + c·y + e, y' = b·x + d·y + f. */
 export type Matrix = readonly [number, number, number, number, number, number]
@@ -16,73 +19,86 @@ export function times(m: Matrix, n: Matrix): Matrix {
   ]
 }
 
+// Lines are drawn one after another into one long block and handed out as views of it: making an array for each
+// cost more than drawing into it.
+const BLOCK = 1 << 15
+let block = new Float64Array(BLOCK)
+/** the line in hand stands from `start` to `n` */
+let start = 0
+let n = 0
+function room(coordinates: number): void {
+  if (n + coordinates <= block.length) return
+  const inHand = block.subarray(start, n)
+  block = new Float64Array(Math.max(BLOCK, 2 * (inHand.length + coordinates)))
+  block.set(inHand)
+  n -= start
+  start = 0
+}
+
 /**
  * Draws into flattened lines: every command is given in the file's own units, moved by `m` into mm, and
- * curves are stepped so that they stay within FLAT and turn no more than STEP at a time.
+ * curves are stepped so that they stay within FLAT and turn no more than STEP at a time. One pen draws at a time.
  */
 export class Pen {
-  readonly lines: { points: Points; closed: boolean }[] = []
-  private points: number[] = []
-  private x = 0
-  private y = 0
-  private total = 0
-  /** drawn so far, mm; edges that close a line included */
-  length = 0
+  readonly lines: { points: Float64Array; closed: boolean }[] = []
+  /** points drawn so far */
+  drawn = 0
 
   constructor(
     private m: Matrix,
     /** points drawn elsewhere in the same file already */
     private spent = 0,
-  ) {}
-  get drawn(): number {
-    return this.total
+  ) {
+    n = start
   }
   transform(m: Matrix): void {
     this.m = m
   }
 
-  private put(x: number, y: number) {
-    const p = this.points
-    const n = p.length
-    if (n) {
-      const dx = x - p[n - 2]!
-      const dy = y - p[n - 1]!
-      // a line that goes nowhere is none
-      if (dx < 1e-9 && dx > -1e-9 && dy < 1e-9 && dy > -1e-9) return
-      this.length += Math.sqrt(dx * dx + dy * dy)
-    }
-    if (!(Math.abs(x) < 1e7 && Math.abs(y) < 1e7)) throw new Refused('A line runs beyond 10 km; the file’s numbers are not a drawing’s.')
-    if (++this.total + this.spent > LIMITS.points)
-      throw new Refused(`The drawing comes to more than ${LIMITS.points / 1e6} million points. Simplify it or bring it in parts.`)
-    p.push(x, y)
-  }
   private X(x: number, y: number) {
     return this.m[0] * x + this.m[2] * y + this.m[4]
   }
   private Y(x: number, y: number) {
     return this.m[1] * x + this.m[3] * y + this.m[5]
   }
+  /** Makes room for some points, and refuses what no drawing comes to. */
+  private spend(points: number) {
+    if ((this.drawn += points) + this.spent > LIMITS.points)
+      throw new Refused(`The drawing comes to more than ${LIMITS.points / 1e6} million points. Simplify it or bring it in parts.`)
+    room(2 * points)
+  }
+  /** Ends a piece of the line; one that goes nowhere is none. */
+  private put(x: number, y: number) {
+    if (!(Math.abs(x) < FAR && Math.abs(y) < FAR)) throw new Refused('A line runs beyond 10 km; the file’s numbers are not a drawing’s.')
+    if (n > start) {
+      const dx = x - block[n - 2]!
+      const dy = y - block[n - 1]!
+      if (dx < 1e-9 && dx > -1e-9 && dy < 1e-9 && dy > -1e-9) return
+    }
+    this.spend(1)
+    block[n++] = x
+    block[n++] = y
+  }
 
   move(x: number, y: number): void {
     this.finish(false)
-    this.x = x
-    this.y = y
     this.put(this.X(x, y), this.Y(x, y))
   }
   line(x: number, y: number): void {
     this.put(this.X(x, y), this.Y(x, y))
-    this.x = x
-    this.y = y
   }
+  /** Goes on from where the line in hand ends. */
   cubic(x1: number, y1: number, x2: number, y2: number, x: number, y: number): void {
-    const ax = this.X(this.x, this.y)
-    const ay = this.Y(this.x, this.y)
-    const bx = this.X(x1, y1)
-    const by = this.Y(x1, y1)
-    const cx = this.X(x2, y2)
-    const cy = this.Y(x2, y2)
-    const dx = this.X(x, y)
-    const dy = this.Y(x, y)
+    this.curve(this.X(x1, y1), this.Y(x1, y1), this.X(x2, y2), this.Y(x2, y2), this.X(x, y), this.Y(x, y))
+  }
+  quadratic(x1: number, y1: number, x: number, y: number): void {
+    const [px, py, qx, qy] = [(2 / 3) * this.X(x1, y1), (2 / 3) * this.Y(x1, y1), this.X(x, y), this.Y(x, y)]
+    this.curve(block[n - 2]! / 3 + px, block[n - 1]! / 3 + py, px + qx / 3, py + qy / 3, qx, qy)
+  }
+  /** A cubic whose points are in mm already. */
+  private curve(bx: number, by: number, cx: number, cy: number, dx: number, dy: number) {
+    const ax = block[n - 2]!
+    const ay = block[n - 1]!
     // second differences bound the chord's error; the control polygon's turning bounds the curve's
     const u = ax - 2 * bx + cx
     const v = ay - 2 * by + cy
@@ -90,76 +106,70 @@ export class Pen {
     const t = by - 2 * cy + dy
     const d2 = Math.sqrt(Math.max(u * u + v * v, s * s + t * t))
     const turn = bend(bx - ax, by - ay, cx - bx, cy - by) + bend(cx - bx, cy - by, dx - cx, dy - cy)
-    const n = Math.min(2000, Math.max(1, Math.ceil(Math.sqrt((0.75 * d2) / FLAT)), d2 > 1e-9 ? Math.ceil((1.3 * turn) / STEP) : 1))
-    // the cubic as a polynomial in t; the inner points need none of put's care
+    const steps = Math.min(2000, Math.max(1, Math.ceil(Math.sqrt((0.75 * d2) / FLAT)), d2 > 1e-9 ? Math.ceil((1.3 * turn) / STEP) : 1))
+    this.spend(steps - 1)
+    // the cubic as a polynomial in t
     const e3 = dx - ax + 3 * (bx - cx)
     const e2 = 3 * u
     const e1 = 3 * (bx - ax)
     const f3 = dy - ay + 3 * (by - cy)
     const f2 = 3 * v
     const f1 = 3 * (by - ay)
-    const p = this.points
-    let px = ax
-    let py = ay
-    let length = 0
-    for (let i = 1; i < n; i++) {
-      const w = i / n
-      const qx = ((e3 * w + e2) * w + e1) * w + ax
-      const qy = ((f3 * w + f2) * w + f1) * w + ay
-      length += Math.sqrt((qx - px) * (qx - px) + (qy - py) * (qy - py))
-      p.push(qx, qy)
-      px = qx
-      py = qy
+    const p = block
+    const step = 1 / steps
+    let k = n
+    for (let i = 1; i < steps; i++) {
+      const w = i * step
+      p[k++] = ((e3 * w + e2) * w + e1) * w + ax
+      p[k++] = ((f3 * w + f2) * w + f1) * w + ay
     }
-    this.length += length
-    this.total += n - 1
+    n = k
     this.put(dx, dy)
-    this.x = x
-    this.y = y
-  }
-  quadratic(x1: number, y1: number, x: number, y: number): void {
-    const { x: x0, y: y0 } = this
-    this.cubic(x0 + (2 / 3) * (x1 - x0), y0 + (2 / 3) * (y1 - y0), x + (2 / 3) * (x1 - x), y + (2 / 3) * (y1 - y), x, y)
   }
   /** An elliptical arc about (cx, cy) with half-axes rx, ry turned by `tilt`, from angle a0 over sweep (signed). Points lie on it exactly. */
   arc(cx: number, cy: number, rx: number, ry: number, tilt: number, a0: number, sweep: number): void {
-    const size = Math.max(Math.hypot(this.m[0], this.m[1]), Math.hypot(this.m[2], this.m[3])) * Math.max(rx, ry)
+    const m = this.m
+    const size = Math.sqrt(Math.max(m[0] * m[0] + m[1] * m[1], m[2] * m[2] + m[3] * m[3])) * Math.max(rx, ry)
     const step = Math.min(STEP, 2 * Math.sqrt((2 * FLAT) / Math.max(size, FLAT)))
     const full = Math.abs(sweep) >= 2 * Math.PI - 1e-9
     // a whole turn in four equal parts reaches its true width and height
-    const n = Math.min(20_000, full ? 4 * Math.ceil(Math.abs(sweep) / step / 4) : Math.max(1, Math.ceil(Math.abs(sweep) / step)))
+    const steps = Math.min(20_000, full ? 4 * Math.ceil(Math.abs(sweep) / step / 4) : Math.max(1, Math.ceil(Math.abs(sweep) / step)))
+    // the two half-axes and the centre, in mm
     const [c, s] = [Math.cos(tilt), Math.sin(tilt)]
+    const [ax, ay] = [rx * (m[0] * c + m[2] * s), rx * (m[1] * c + m[3] * s)]
+    const [bx, by] = [ry * (m[2] * c - m[0] * s), ry * (m[3] * c - m[1] * s)]
+    const [x, y] = [this.X(cx, cy), this.Y(cx, cy)]
     // each point is the one before turned on by a step: no sine a point, and exact to some 1e-15 a step
-    const [dc, ds] = [Math.cos(sweep / n), Math.sin(sweep / n)]
+    const [dc, ds] = [Math.cos(sweep / steps), Math.sin(sweep / steps)]
     let u = Math.cos(a0)
     let v = Math.sin(a0)
-    const first = this.points.length ? 1 : 0
-    const last = n - (full ? 1 : 0)
-    for (let i = 0; i <= n; i++) {
-      const p = rx * u
-      const q = ry * v
-      this.x = cx + c * p - s * q
-      this.y = cy + s * p + c * q
-      if (i >= first && i <= last) this.put(this.X(this.x, this.y), this.Y(this.x, this.y))
+    if (n === start) this.put(x + ax * u + bx * v, y + ay * u + by * v)
+    this.spend(steps)
+    const p = block
+    let k = n
+    for (let i = 1; i < steps; i++) {
       const w = u * dc - v * ds
       v = u * ds + v * dc
       u = w
+      p[k++] = x + ax * u + bx * v
+      p[k++] = y + ay * u + by * v
     }
+    n = k
     if (full) this.finish(true)
+    else this.put(x + ax * (u * dc - v * ds) + bx * (u * ds + v * dc), y + ay * (u * dc - v * ds) + by * (u * ds + v * dc))
   }
   close(): void {
     this.finish(true)
   }
   /** Ends the line in hand; a closed one gives up a last point that repeats its first. */
   finish(closed: boolean): void {
-    const p = this.points
-    if (closed && p.length > 4) {
-      const gap = Math.hypot(p[0]! - p[p.length - 2]!, p[1]! - p[p.length - 1]!)
-      if (gap < 1e-6) p.length -= 2
-      else this.length += gap
+    let size = n - start
+    if (closed && size > 4 && Math.hypot(block[start]! - block[n - 2]!, block[start + 1]! - block[n - 1]!) < 1e-6) size -= 2
+    if (size > 2) {
+      this.lines.push({ points: block.subarray(start, start + size), closed })
+      start += size
     }
-    if (p.length > 2) this.lines.push({ points: p, closed: closed && p.length > 4 })
-    this.points = []
+    n = start
   }
 }
 

@@ -1,5 +1,5 @@
 import { SaxesParser } from 'saxes'
-import { declarations as parseDeclarations, readStyles } from './css.js'
+import { declarations, readStyles } from './css.js'
 import { LIMITS, noteTaker, Refused, type DrawnLine, type Drawing, type ReadOptions, type ReadResult } from './drawing.js'
 import { identity, Pen, times, type Matrix } from './flatten.js'
 import { drawPath } from './path.js'
@@ -173,10 +173,7 @@ function viewMatrix(box: number[], width: number, height: number, aspect: string
   const how = aspect?.trim() ?? 'xMidYMid meet'
   if (how.startsWith('none')) return [sx, 0, 0, sy, -x * sx, -y * sy]
   const s = how.includes('slice') ? Math.max(sx, sy) : Math.min(sx, sy)
-  const share = (axis: 'x' | 'Y') => {
-    const at = new RegExp(`${axis}(Min|Mid|Max)`).exec(how)?.[1]
-    return at === 'Min' ? 0 : at === 'Max' ? 1 : 0.5
-  }
+  const share = (axis: 'x' | 'Y') => (how.includes(`${axis}Min`) ? 0 : how.includes(`${axis}Max`) ? 1 : 0.5)
   return [s, 0, 0, s, -x * s + (width - w * s) * share('x'), -y * s + (height - h * s) * share('Y')]
 }
 const boxOf = (node: Node): number[] | undefined => {
@@ -190,7 +187,10 @@ interface Style {
   visible: boolean
 }
 const PLAIN: Style = { fill: 'black', stroke: 'none', visible: true }
-const nothing = (paint: string) => /^\s*(none|transparent)\s*$/.test(paint)
+function nothing(paint: string): boolean {
+  const p = paint.trim()
+  return p === 'none' || p === 'transparent'
+}
 const STYLED = [
   'fill',
   'stroke',
@@ -203,6 +203,8 @@ const STYLED = [
   'clip-path',
 ] as const
 const IS_STYLE: ReadonlySet<string> = new Set(STYLED)
+type Said = Partial<Record<(typeof STYLED)[number], string>>
+const UNSAID: Said = {}
 const zero = (v: string | undefined) => v !== undefined && parseFloat(v) === 0
 
 /**
@@ -221,19 +223,10 @@ export function readSvg(text: string, options: ReadOptions = {}): ReadResult {
 function draw(text: string, { scale, progress }: ReadOptions): Drawing {
   if (text.length > LIMITS.bytes) throw new Refused(`The file is over ${LIMITS.bytes / 1e6} MB. Simplify the drawing or bring it in parts.`)
   const { root, styles } = parse(text, progress)
-  const { rules: all, skipped } = readStyles(styles)
   // most rules of a drawing only colour it
-  const rules = all.filter((r) => r.declarations.some(([k]) => IS_STYLE.has(k)))
+  const { rules, skipped } = readStyles(styles, IS_STYLE)
   const { note, notes } = noteTaker()
   if (skipped) note('parts of the style sheet are beyond this reader; lines may show that were hidden', 'style')
-
-  // drawing programs write the same few styles over and over
-  const styled = new Map<string, [string, string][]>()
-  const declarations = (text: string) => {
-    let found = styled.get(text)
-    if (!found) styled.set(text, (found = parseDeclarations(text).filter(([k]) => IS_STYLE.has(k))))
-    return found
-  }
   const byId = new Map<string, Node>()
   const index = (n: Node) => {
     if (n.id && !byId.has(n.id)) byId.set(n.id, n)
@@ -265,28 +258,30 @@ function draw(text: string, { scale, progress }: ReadOptions): Drawing {
 
   const lines: DrawnLine[] = []
   let points = 0
-  let drawnLength = 0
   let visits = 0
   const name = (n: Node) => `${n.name}${n.id ? ` “${n.id.slice(0, 40)}”` : ''}, line ${n.line}`
 
+  /** What style sheet and style say of a node; they stand above its attributes. */
+  function saidOf(node: Node): Said {
+    if (!rules.length) return node.attributes.style ? declarations(node.attributes.style, IS_STYLE) : UNSAID
+    const said: Said = {}
+    for (const rule of rules) if (rule.matches(node)) Object.assign(said, rule.declarations)
+    return Object.assign(said, declarations(node.attributes.style ?? '', IS_STYLE))
+  }
   function styleOf(node: Node, above: Style): Style & { shown: boolean } {
     const a = node.attributes
-    const own: Partial<Record<(typeof STYLED)[number], string>> = {}
-    for (const key in a) if (IS_STYLE.has(key)) own[key as keyof typeof own] = a[key]!
-    for (const rule of rules)
-      if (rule.matches(node)) for (const [k, v] of rule.declarations) if (IS_STYLE.has(k)) own[k as keyof typeof own] = v
-    if (a.style) for (const [k, v] of declarations(a.style)) own[k as keyof typeof own] = v
-    if (own['clip-path'] && own['clip-path'] !== 'none') note('clipping passed over: the whole shape is taken', name(node))
+    const said = saidOf(node)
+    const clip = said['clip-path'] ?? a['clip-path']
+    if (clip !== undefined && clip !== 'none') note('clipping passed over: the whole shape is taken', name(node))
+    const fill = said.fill ?? a.fill ?? 'inherit'
+    const stroke = said.stroke ?? a.stroke ?? 'inherit'
+    const visibility = said.visibility ?? a.visibility ?? 'inherit'
+    const clear = zero(said['stroke-opacity'] ?? a['stroke-opacity']) || zero(said['stroke-width'] ?? a['stroke-width'])
     return {
-      fill: zero(own['fill-opacity']) ? 'none' : own.fill === undefined || own.fill === 'inherit' ? above.fill : own.fill,
-      stroke:
-        zero(own['stroke-opacity']) || zero(own['stroke-width'])
-          ? 'none'
-          : own.stroke === undefined || own.stroke === 'inherit'
-            ? above.stroke
-            : own.stroke,
-      visible: own.visibility === undefined || own.visibility === 'inherit' ? above.visible : own.visibility.trim() === 'visible',
-      shown: own.display?.trim() !== 'none' && !zero(own.opacity),
+      fill: zero(said['fill-opacity'] ?? a['fill-opacity']) ? 'none' : fill === 'inherit' ? above.fill : fill,
+      stroke: clear ? 'none' : stroke === 'inherit' ? above.stroke : stroke,
+      visible: visibility === 'inherit' ? above.visible : visibility.trim() === 'visible',
+      shown: (said.display ?? a.display)?.trim() !== 'none' && !zero(said.opacity ?? a.opacity),
     }
   }
 
@@ -347,18 +342,9 @@ function draw(text: string, { scale, progress }: ReadOptions): Drawing {
       if (pen.lines.length) note('shape without stroke or fill left out: it is not drawn', name(node))
       return
     }
-    drawnLength += pen.length
-    for (const l of pen.lines) {
-      // what a fill fills, it closes
-      const closed = l.closed || (filled && l.points.length > 4)
-      lines.push({
-        points: l.points,
-        closed,
-        paint: filled && stroked ? 'both' : filled ? 'fill' : 'stroke',
-        layer: layerOf(node),
-        at: name(node),
-      })
-    }
+    const paint = filled && stroked ? 'both' : filled ? 'fill' : 'stroke'
+    const [layer, at] = [layerOf(node), name(node)]
+    for (const l of pen.lines) lines.push({ points: l.points, closed: l.closed, paint, layer, at })
   }
   function layerOf(node: Node): string {
     for (let n: Node | undefined = node.parent; n; n = n.parent)
@@ -369,6 +355,9 @@ function draw(text: string, { scale, progress }: ReadOptions): Drawing {
     return ''
   }
 
+  function down(node: Node, m: Matrix, style: Style, using: ReadonlySet<Node>) {
+    for (const c of node.children) if (!DEFINITIONS.has(c.name)) visit(c, m, style, using)
+  }
   function visit(node: Node, m: Matrix, above: Style, using: ReadonlySet<Node>) {
     if (DEAF.has(node.name)) return
     if (++visits > LIMITS.elements)
@@ -388,19 +377,17 @@ function draw(text: string, { scale, progress }: ReadOptions): Drawing {
       }
       here = times(m, t)
     }
-    const down = (matrix: Matrix) => node.children.forEach((c) => DEFINITIONS.has(c.name) || visit(c, matrix, style, using))
     switch (node.name) {
       case 'g':
       case 'a':
-        return down(here)
+        return down(node, here, style, using)
       case 'switch': {
         const first = node.children.find((c) => !DEAF.has(c.name) && c.name !== 'foreignObject')
         if (first) visit(first, here, style, using)
         return
       }
       case 'svg': {
-        if (node === root) return down(here)
-        return down(viewport(node, node, here))
+        return down(node, node === root ? here : viewport(node, node, here), style, using)
       }
       case 'use': {
         const href = (node.attributes.href ?? node.attributes['xlink:href'] ?? '').trim()
@@ -453,6 +440,5 @@ function draw(text: string, { scale, progress }: ReadOptions): Drawing {
     scale: px * (toPage[0] || 1),
     declared: scale !== undefined || named !== undefined,
     unit: named ? `${named.value} ${named.unit}` : w?.unit === 'px' ? 'pixels only' : 'no unit',
-    length: drawnLength,
   }
 }

@@ -35,10 +35,10 @@ describe('what the worker does', () => {
     const drawing = read(name)
     expect(drawing.lines.every((l) => l.points instanceof Float64Array)).toBe(true)
     patternWork.lay({ lines: drawing.lines, take: 'both', tolerance: 0.1, layout: single, stretch: 1 })
-    const { found, box, coarse } = patternWork.reckon(given, quiet)!
+    const { found, box, looks } = patternWork.reckon(given, quiet)!
     expect(found.rings.filter((r) => r.ring.role === 'opening')).toHaveLength(openings)
     expect(box.maxX - box.minX).toBeCloseTo(width, 1)
-    expect([coarse.length, found.troubles.some((t) => t.kind === 'loose' || t.kind === 'crossing')]).toEqual([found.rings.length, false])
+    expect([looks.length, found.troubles.some((t) => t.kind === 'loose' || t.kind === 'crossing')]).toEqual([found.rings.length, false])
     expect(patternWork.rows()).toHaveLength(found.order.length)
     expect(patternWork.write('dxf', name)).toContain('LWPOLYLINE')
     expect(patternWork.compare({ ...given, blade: bladeById('scroll-reverse-skip-2')! })!.cutting).toBeGreaterThan(found.bill.cutting)

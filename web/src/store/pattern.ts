@@ -238,14 +238,17 @@ export const usePattern = defineStore('pattern', () => {
         }),
       )
       while (result && result.found.rings.length < result.count) {
-        const { rings, coarse } = await mine.more(result.found.rings.length)
+        const { rings, looks } = await mine.more(result.found.rings.length)
         if (!rings.length) break
         result.found.rings.push(...rings)
-        result.coarse.push(...coarse)
+        result.looks.push(...looks)
       }
-      if (work === mine && record.value?.id === r.id) {
-        reckoned.value = result
-        if (speak && result) {
+      const current = () => work === mine && record.value?.id === r.id
+      if (current()) reckoned.value = result
+      if (speak && result) {
+        // the sheet is drawn before the ticket takes its figures: both at once would hold up the hand
+        await new Promise((drawn) => setTimeout(drawn))
+        if (current()) {
           speak = false
           tell()
         }

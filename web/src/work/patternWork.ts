@@ -1,8 +1,11 @@
 import {
+  boxOf,
   join,
   layOut,
+  linePath,
   measureAll,
   openingRows,
+  partOf,
   readDxf,
   readSvg,
   reckon,
@@ -11,6 +14,7 @@ import {
   sheetOf,
   writeDxf,
   writeSvg,
+  type Box,
   type DrawnLine,
   type Joined,
   type Layout,
@@ -19,6 +23,7 @@ import {
   type ReadResult,
   type ReckonGiven,
   type Reckoning,
+  type RingReckoning,
   type Sheet,
   type Take,
 } from '@green-pitch/core/pattern'
@@ -32,14 +37,21 @@ export interface Laid {
   /** mm now of one mm as read */
   stretch: number
 }
+/** What a ring is drawn from, made here so that the hand need not wait for it. */
+export interface RingLook {
+  box: Box
+  /** path data within COARSE, for looking at the whole */
+  coarse: string
+  /** path data of where its board meets the arm; empty where it does not */
+  blocked: string
+}
 export interface Found {
   found: Reckoning
   board: Pattern['board']
   box: Pattern['box']
   mended: Joined['mended']
   loose: Pattern['loose']
-  /** path data of each ring within COARSE, for looking at the whole */
-  coarse: string[]
+  looks: RingLook[]
   /** rings in all; what is beyond the first piece comes by `more` */
   count: number
 }
@@ -54,18 +66,29 @@ let measured: ReturnType<typeof measureAll> | undefined
 let last: Reckoning | undefined
 let coarse: string[] | undefined
 
-/** Typed arrays cross between threads as one block; an array of numbers is copied number by number. */
-const packed = (p: Points) => Float64Array.from(p)
+/** Lines as views of one block: it crosses between threads, and goes to storage, as one thing and not as a thousand. */
+function packed(lines: readonly Points[]): Float64Array[] {
+  const block = new Float64Array(lines.reduce((n, p) => n + p.length, 0))
+  let end = 0
+  return lines.map((p) => {
+    block.set(p, end)
+    return block.subarray(end, (end += p.length))
+  })
+}
 
 /** Some of the rings, drawn from the sparing line; the full one stays here for what goes out. */
-function pieceFrom(from: number): Pick<Found, 'coarse'> & Pick<Reckoning, 'rings'> {
-  const rings = (last?.rings ?? []).slice(from, from + PIECE).map((r) => ({
+function pieceFrom(from: number): Pick<Found, 'looks'> & Pick<Reckoning, 'rings'> {
+  const piece = (last?.rings ?? []).slice(from, from + PIECE)
+  const points = packed(piece.map((r) => r.measure.simple))
+  const rings = piece.map((r, i) => ({
     ...r,
-    ring: { ...r.ring, points: packed(r.measure.simple) },
+    ring: { ...r.ring, points: points[i]! },
     measure: { ...r.measure, calm: [], simple: [] },
     kerf: { ...r.kerf, paths: [] },
   }))
-  return { rings, coarse: (coarse ?? []).slice(from, from + PIECE) }
+  const blocked = (r: RingReckoning) => r.swing.stretches.map(([a, b]) => linePath(partOf({ points: r.measure.simple }, a, b))).join('')
+  const looks = piece.map((r, i) => ({ box: boxOf(r.measure.simple), coarse: coarse?.[from + i] ?? '', blocked: blocked(r) }))
+  return { rings, looks }
 }
 
 /** What the worker does: core's work, and nothing of its own. */
@@ -73,7 +96,9 @@ export const patternWork = {
   read(text: string, kind: 'svg' | 'dxf', scale: number | undefined, progress: Tell): ReadResult {
     const result = (kind === 'svg' ? readSvg : readDxf)(text, { scale, progress })
     if (!result.ok) return result
-    return { ok: true, drawing: { ...result.drawing, lines: result.drawing.lines.map((l) => ({ ...l, points: packed(l.points) })) } }
+    const { drawing } = result
+    const points = packed(drawing.lines.map((l) => l.points))
+    return { ok: true, drawing: { ...drawing, lines: drawing.lines.map((l, i) => ({ ...l, points: points[i]! })) } }
   },
   lay({ lines, take, tolerance, layout, stretch }: Laid): void {
     const stretched = stretch === 1 ? lines : lines.map((l) => ({ ...l, points: Float64Array.from(l.points, (x) => x * stretch) }))
@@ -87,14 +112,14 @@ export const patternWork = {
     measured ??= measureAll(pattern, progress)
     last = reckon(pattern, given, progress, measured)
     coarse ??= measured.measures.map((m) => ringPath(simplified(m.simple, COARSE)))
-    const { rings, coarse: paths } = pieceFrom(0)
+    const { rings, looks } = pieceFrom(0)
     return {
       found: { ...last, rings },
       board: pattern.board,
       box: pattern.box,
       mended,
       loose: pattern.loose,
-      coarse: paths,
+      looks,
       count: last.rings.length,
     }
   },
@@ -108,7 +133,7 @@ export const patternWork = {
   },
   /** The line the kerf's centre follows round one ring. */
   kerf(id: number): Float64Array[] {
-    return last?.rings[id]?.kerf.paths.map(packed) ?? []
+    return packed(last?.rings[id]?.kerf.paths ?? [])
   },
   sheet(): Sheet | undefined {
     return pattern && last && sheetOf(pattern, last)

@@ -4,12 +4,14 @@ import type { Sheet } from './sheet.js'
 
 const n = (x: number) => String(Math.round(x * 1e4) / 1e4)
 
-/** Path data of a closed ring, mm. */
-export function ringPath(p: Points): string {
+/** Path data of an open line, mm. */
+export function linePath(p: Points): string {
   let d = `M${n(p[0]!)} ${n(p[1]!)}L`
   for (let i = 2; i < p.length; i += 2) d += `${i > 2 ? ' ' : ''}${n(p[i]!)} ${n(p[i + 1]!)}`
-  return `${d}Z`
+  return d
 }
+/** Path data of a closed ring, mm. */
+export const ringPath = (p: Points): string => `${linePath(p)}Z`
 
 /** An SVG file in millimetres with one group for each of board, line, cut, holes and order. */
 export function writeSvg(sheet: Sheet, title: string): string {

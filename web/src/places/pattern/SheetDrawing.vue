@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, toRef } from 'vue'
 import { lengthWords, type Hatch as HatchName, type Say } from '@green-pitch/core'
-import { alongAt, partOf, pointAt, ringPath, type Hole, type RingReckoning } from '@green-pitch/core/pattern'
+import { alongAt, pointAt, ringPath, type Hole } from '@green-pitch/core/pattern'
 import Hatch from '../../draw/Hatch.vue'
-import { useInSteps, useRingPaths } from '../../draw/ringPaths'
+import { touches, useInSteps, useRingPaths, type Drawn } from '../../draw/ringPaths'
 import type { Found } from '../../work/patternWork'
+import SheetPart from './SheetPart.vue'
 
 /** The drawn sheet itself, made only when what it shows changes; the hand that moves it is in Sheet. */
 const props = defineProps<{
@@ -22,28 +23,28 @@ const props = defineProps<{
   marks: readonly [number, number][]
 }>()
 const found = computed(() => props.reckoned.found)
-const { drawn, seen } = useRingPaths(
+/** rings drawn at once: more would hold up the hand */
+const PART = 40
+const drawn = useRingPaths(
   toRef(() => props.reckoned),
   toRef(() => props.scale),
-  toRef(() => props.box),
 )
 const px = computed(() => 1 / props.scale)
-const solid = computed(() => seen.value.filter((d) => d.r.ring.role !== 'opening'))
-const openings = useInSteps(
-  computed(() => seen.value.filter((d) => d.r.ring.role === 'opening')),
+/** What is drawn over goes first: outlines, openings, and the islands in them. */
+const parts = computed(() => {
+  const all: Drawn[][] = []
+  for (const role of ['outline', 'opening', 'island']) {
+    const rings = drawn.value.filter((d) => d.r.ring.role === role)
+    for (let i = 0; i < rings.length; i += PART) all.push(rings.slice(i, i + PART))
+  }
+  return all
+})
+const shown = useInSteps(
+  computed(() => parts.value.filter((part) => part.some((d) => touches(d.box, props.box)))),
   computed(() => found.value.rings.length),
 )
 const number = computed(() => new Map(found.value.order.map((id, i) => [id, i + 1])))
 const selected = computed(() => (props.selected === undefined ? undefined : drawn.value[props.selected]))
-/** numbers and holes only where they can be told apart */
-const legible = computed(() => openings.value.filter(({ box: b }) => Math.min(b.maxX - b.minX, b.maxY - b.minY) / px.value > 13))
-/** A number stands where the opening is widest, unless its hole is there. */
-const label = ({ r, box: b }: (typeof drawn.value)[number]) => {
-  const h = r.hole
-  if (!h) return { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 }
-  const [x, y] = h.middle
-  return Math.hypot(x - h.hole.x, y - h.hole.y) < 14 * px.value ? { x: h.hole.x + 16 * px.value, y: h.hole.y } : { x, y }
-}
 const webs = computed(() => {
   const marked = new Map<string, 'near' | 'beyond'>()
   for (const t of found.value.troubles) if (t.kind === 'web' && t.state !== 'within') marked.set([...t.rings].sort().join(), t.state)
@@ -52,23 +53,6 @@ const webs = computed(() => {
     return state ? [{ ...w, state }] : []
   })
 })
-const blocked = useInSteps(
-  computed(() => seen.value.filter((d) => d.r.swing.stretches.length)),
-  computed(() => found.value.rings.length),
-)
-/** Stretches where the board meets the arm, as points; made once a ring, since the sheet is drawn anew at every step. */
-const made = new WeakMap<RingReckoning, string[]>()
-function stretches(r: RingReckoning): string[] {
-  const known =
-    made.get(r) ??
-    r.swing.stretches.map(([from, to]) =>
-      partOf(r.ring, from, to)
-        .map((x) => x.toFixed(2))
-        .join(' '),
-    )
-  made.set(r, known)
-  return known
-}
 /** A short arrow along the selected ring from where it begins. */
 const arrow = computed(() => {
   const s = selected.value
@@ -109,35 +93,15 @@ const arrow = computed(() => {
       :stroke-width="px"
       :stroke-dasharray="`${6 * px} ${4 * px}`"
     />
-    <template v-for="d in solid" :key="d.r.ring.id">
-      <path
-        v-if="d.r.ring.role === 'outline'"
-        :d="d.d"
-        fill="var(--stock)"
-        stroke="var(--ink)"
-        :stroke-width="1.8 * px"
-        :data-ring="d.r.ring.id"
-      />
-    </template>
-    <path
-      v-for="d in openings"
-      :key="d.r.ring.id"
-      v-memo="[d.d, d.r.state, d.r.ring.id === props.selected]"
-      :d="d.d"
-      :data-ring="d.r.ring.id"
-      class="opening"
-      :class="[d.r.state, { chosen: d.r.ring.id === props.selected }]"
+    <SheetPart
+      v-for="part in shown"
+      :key="part[0]!.r.ring.id"
+      :part="part"
+      :selected="part.some((d) => d.r.ring.id === props.selected) ? props.selected : undefined"
+      :number="number"
+      :px="px"
+      :drill="found.drill"
     />
-    <template v-for="d in solid" :key="d.r.ring.id">
-      <path
-        v-if="d.r.ring.role === 'island'"
-        :d="d.d"
-        :data-ring="d.r.ring.id"
-        :fill="d.r.sawn ? 'var(--stock)' : 'url(#hatch-near)'"
-        stroke="var(--ink)"
-        :stroke-width="(d.r.ring.id === props.selected ? 3 : 1.2) * px"
-      />
-    </template>
     <g class="quiet">
       <polyline
         v-for="(l, i) in reckoned.loose"
@@ -148,30 +112,9 @@ const arrow = computed(() => {
         :stroke-width="2 * px"
         :stroke-dasharray="`${5 * px} ${3 * px}`"
       />
-      <template v-for="d in blocked" :key="d.r.ring.id">
-        <polyline
-          v-for="(points, i) in stretches(d.r)"
-          :key="i"
-          :points="points"
-          fill="none"
-          stroke="var(--beyond)"
-          :stroke-width="4.5 * px"
-          stroke-linecap="round"
-        />
-      </template>
       <g v-for="(w, i) in webs" :key="i" :stroke="`var(--${w.state})`" :stroke-width="2 * px">
         <path :d="`M${w.from[0]} ${w.from[1]}L${w.to[0]} ${w.to[1]}`" />
       </g>
-      <template v-for="d in legible" :key="d.r.ring.id">
-        <circle
-          v-if="d.r.hole"
-          :cx="d.r.hole.hole.x"
-          :cy="d.r.hole.hole.y"
-          :r="Math.max(found.drill / 2, 2.2 * px)"
-          :fill="d.r.hole.fits ? 'var(--ink)' : 'var(--beyond)'"
-        />
-        <text :x="label(d).x" :y="label(d).y + 5 * px" :font-size="14 * px">{{ number.get(d.r.ring.id) }}</text>
-      </template>
       <polyline
         v-if="arrow"
         :points="arrow"
@@ -238,33 +181,14 @@ const arrow = computed(() => {
   width: 100%;
   height: 100%;
 }
-.opening {
-  fill: var(--sheet);
-  stroke: var(--ink);
-  stroke-width: 1.2px;
-  vector-effect: non-scaling-stroke;
-}
-.opening.near {
-  fill: url(#hatch-near);
-}
-.opening.beyond {
-  fill: url(#hatch-beyond);
-  stroke: var(--beyond);
-  stroke-width: 2px;
-}
-.opening.chosen {
-  stroke-width: 3px;
-}
-[data-ring] {
-  cursor: pointer;
-}
 .hole {
   cursor: move;
 }
 .quiet {
   pointer-events: none;
 }
-text {
+.sheet :deep(text) {
+  pointer-events: none;
   font-family: var(--mono);
   font-weight: 700;
   text-anchor: middle;

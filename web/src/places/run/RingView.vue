@@ -3,7 +3,7 @@ import { computed, nextTick, onMounted, ref, toRef, watch } from 'vue'
 import { lengthWords, roundWords, type Hatch as HatchName, type Say } from '@green-pitch/core'
 import { alongAt, boxOf, pointAt, type RingReckoning } from '@green-pitch/core/pattern'
 import Hatch from '../../draw/Hatch.vue'
-import { useRingPaths } from '../../draw/ringPaths'
+import { touches, useRingPaths } from '../../draw/ringPaths'
 import type { Found } from '../../work/patternWork'
 import { useView } from '../../draw/view'
 
@@ -14,11 +14,11 @@ const svg = ref<SVGSVGElement>()
 const box = computed(() => boxOf(props.ring.ring.points))
 const view = useView(svg, box)
 const px = computed(() => 1 / view.scale.value)
-const { drawn, seen } = useRingPaths(
+const drawn = useRingPaths(
   toRef(() => props.reckoned),
   view.scale,
-  view.box,
 )
+const seen = computed(() => drawn.value.filter((d) => touches(d.box, view.box.value)))
 const number = computed(() => new Map(found.value.order.map((id, i) => [id, i + 1])))
 /** A little of its surroundings stays in sight. */
 async function frame() {
@@ -101,13 +101,7 @@ const middle = computed((): [number, number] => props.ring.hole?.middle ?? [0, 0
       stroke="var(--ink)"
       :stroke-width="3.5 * px"
     />
-    <path
-      v-for="([a, b], i) in ring.swing.stretches"
-      :key="i"
-      :d="`M${pointAt(ring.ring, a).join(' ')}L${pointAt(ring.ring, b).join(' ')}`"
-      stroke="var(--beyond)"
-      :stroke-width="5 * px"
-    />
+    <path :d="drawn[ring.ring.id]!.blocked" fill="none" stroke="var(--beyond)" :stroke-width="5 * px" />
     <path
       v-if="ring.plan.entry.from"
       :d="`M${ring.plan.entry.from.join(' ')}L${ring.plan.entry.x} ${ring.plan.entry.y}`"

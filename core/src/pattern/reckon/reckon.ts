@@ -78,7 +78,6 @@ export interface Reckoning {
 
 const LOOK = 10 // mm; wider webs are no webs
 const WEB_NEAR = 1.5 // times the least web: worth a look
-const MAX_TROUBLE = 60
 
 /** Progress from 0 to 1, now and then; throws to cancel. */
 export type Tell = (share: number) => void
@@ -276,5 +275,5 @@ function findTroubles(
     rough: 8,
     corners: 9,
   }
-  return found.sort((a, b) => rank[a.state] - rank[b.state] || weight[a.kind] - weight[b.kind] || a.have - b.have).slice(0, MAX_TROUBLE)
+  return found.sort((a, b) => rank[a.state] - rank[b.state] || weight[a.kind] - weight[b.kind] || a.have - b.have)
 }

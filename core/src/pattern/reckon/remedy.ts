@@ -31,49 +31,50 @@ export type Remedy =
   | { kind: 'own-order' }
   | { kind: 'own-hole'; rings: number[] }
 
+const TRIED = 60 // rings a kerf is tried in: a thousand would hold up the hand; what is left is told again
 const WIDEST_JOIN = 2 // mm; ends further apart than this are not one line
 
 /** What cures a group of troubles; each is tried before it is offered. `blades` are those to choose from. */
 export function remediesFor(group: TroubleGroup, found: Reckoning, job: Job, blade: Blade, blades: readonly Blade[]): Remedy[] {
   const rings = group.items.flatMap((t) => t.rings).map((id) => found.rings[id]!)
-  const smaller = blades.filter((b) => b.group === blade.group && b.order < blade.order && usable(job, b)).sort((a, b) => b.order - a.order)
-  const twisted = blades.find((b) => b.pattern === 'twisted' && usable(job, b))
-  const first = (test: (b: Blade) => boolean): Remedy[] => {
-    const b = smaller.find(test)
-    return b ? [{ kind: 'blade', blade: b }] : twisted && test(twisted) ? [{ kind: 'blade', blade: twisted }] : []
+  const twisted = blades.filter((b) => b.pattern === 'twisted')
+  const smaller = blades.filter((b) => b.group === blade.group && b.order < blade.order).sort((a, b) => b.order - a.order)
+  const first = (cures: (b: Blade) => boolean, among = [...smaller, ...twisted]): Remedy[] => {
+    // few blades cure it, and whether a blade is of use at all takes longer to say
+    const b = among.find((b) => cures(b) && usable(job, b))
+    return b ? [{ kind: 'blade', blade: b }] : []
   }
   switch (group.kind) {
     case 'bend': {
       const manner = job.cut.turn === 'flowing' ? 'flowing' : 'worked'
+      // of the bends to either side the tightest stands for the rest
+      const tightest = (['waste', 'kept'] as const).map((centre) => ({
+        ...job.cut,
+        centre,
+        radius: rings.reduce((least, x) => Math.min(least, x.measure.tightest[centre]?.radius ?? Infinity), Infinity),
+      }))
       const turns = (b: Blade) => {
         const r = turnRadius(b, manner)
-        return (
-          r !== undefined &&
-          rings.every((x) =>
-            [x.measure.tightest.waste, x.measure.tightest.kept].every(
-              (k) => !k || centreRadius({ ...job.cut, radius: k.radius, centre: k.centre }, b)! >= r,
-            ),
-          )
-        )
+        return r !== undefined && tightest.every((cut) => cut.radius === Infinity || centreRadius(cut, b)! >= r)
       }
       return [...(job.cut.turn === 'pivot' ? [] : [{ kind: 'pivot' } as const]), ...first(turns)]
     }
     case 'kerf':
-      return first((b) => rings.every((x) => kerfFit(x.ring, job.cut.line, b.kerf).fit === 'whole'))
+      return first((b) => rings.slice(0, TRIED).every((x) => kerfFit(x.ring, job.cut.line, b.kerf).fit === 'whole'))
     case 'hole': {
       const moved = group.items.filter((t) => t.state === 'near').flatMap((t) => t.rings)
-      const room = Math.min(...rings.map((x) => (x.hole ? x.hole.largest + HOLE_MARGIN : Infinity)))
+      const room = rings.reduce((least, x) => Math.min(least, x.hole ? x.hole.largest + HOLE_MARGIN : Infinity), Infinity)
       return [
         ...(moved.length ? [{ kind: 'own-hole', rings: moved } as const] : []),
         ...(group.state === 'beyond' ? first((b) => startingHole(b) <= room) : []),
       ]
     }
     case 'swing':
-      return twisted && blade.pattern !== 'twisted' ? [{ kind: 'blade', blade: twisted }] : []
+      return blade.pattern === 'twisted' ? [] : first(() => true, twisted)
     case 'web':
       return found.cost.chosen > found.cost.best * 1.001 ? [{ kind: 'own-order' }] : []
     case 'loose': {
-      const widest = Math.max(...group.items.map((t) => t.have))
+      const widest = group.items.reduce((w, t) => Math.max(w, t.have), 0)
       return widest <= WIDEST_JOIN ? [{ kind: 'join', tolerance: Math.ceil(widest * 105) / 100 }] : []
     }
     case 'island':

@@ -116,7 +116,6 @@ function measured(mm: number) {
         ref="sheet"
         :reckoned="pattern.reckoned"
         :selected="selected"
-        :hatch="jobs.job.stock.material.hatch"
         :say="say"
         :measuring="measuring"
         :kerf="{ paths: kerf, width: answer.blade.kerf }"

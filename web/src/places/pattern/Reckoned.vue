@@ -128,14 +128,14 @@ async function compare(id: string) {
 <template>
   <section aria-label="Reckoning">
     <dl class="rows">
-      <template v-for="r in rows" :key="r.name">
+      <div v-for="r in rows" :key="r.name">
         <dt>{{ r.name }}</dt>
         <dd class="mono">
           <Why v-if="r.why" :why="r.why" :label="r.name"
             ><b>{{ r.value }}</b></Why
           ><b v-else>{{ r.value }}</b>
         </dd>
-      </template>
+      </div>
     </dl>
     <p class="rival">
       <label
@@ -183,19 +183,15 @@ async function compare(id: string) {
 </template>
 
 <style scoped>
-.rows {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) max-content;
-}
-.rows > * {
+.rows > div {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 12px;
   padding: 5px 0;
   border-bottom: 1px solid var(--faint);
 }
-.rows dt {
-  padding-right: 8px;
-}
 .rows dd {
-  text-align: right;
+  margin-left: auto;
   letter-spacing: -0.03em;
 }
 .rival {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, toRef, watch } from 'vue'
-import type { Hatch, Say } from '@green-pitch/core'
+import type { Say } from '@green-pitch/core'
 import { holeAt, type Hole } from '@green-pitch/core/pattern'
 import { useView } from '../../draw/view'
 import type { Found } from '../../work/patternWork'
@@ -10,7 +10,6 @@ import SheetDrawing from './SheetDrawing.vue'
 const props = defineProps<{
   reckoned: Found
   selected?: number
-  hatch: Hatch
   say: Say
   measuring: boolean
   /** centre of the kerf round the chosen ring, and its width, mm */
@@ -123,7 +122,6 @@ defineExpose({ show: view.show, fit: view.fit, zoomBy: view.zoomBy })
       <SheetDrawing
         :reckoned="reckoned"
         :selected="props.selected"
-        :hatch="hatch"
         :say="say"
         :box="view.box.value"
         :view-box="view.viewBox.value"

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed, toRef } from 'vue'
-import { lengthWords, type Hatch as HatchName, type Say } from '@green-pitch/core'
+import { lengthWords, type Say } from '@green-pitch/core'
 import { alongAt, pointAt, ringPath, type Hole } from '@green-pitch/core/pattern'
-import Hatch from '../../draw/Hatch.vue'
 import { touches, useInSteps, useRingPaths, type Drawn } from '../../draw/ringPaths'
 import type { Found } from '../../work/patternWork'
 import SheetPart from './SheetPart.vue'
@@ -11,7 +10,6 @@ import SheetPart from './SheetPart.vue'
 const props = defineProps<{
   reckoned: Found
   selected?: number
-  hatch: HatchName
   say: Say
   /** part of the sheet that is drawn, mm, and px per mm */
   box: { x: number; y: number; w: number; h: number }
@@ -70,7 +68,6 @@ const arrow = computed(() => {
 <template>
   <svg class="sheet" :viewBox="viewBox" preserveAspectRatio="none" aria-hidden="true">
     <defs>
-      <Hatch id="sheet-stock" :hatch="hatch" />
       <pattern id="hatch-near" :width="7 * px" :height="7 * px" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
         <rect :width="7 * px" :height="7 * px" fill="var(--near-bg)" />
         <path :d="`M0 0h${7 * px}`" stroke="var(--near)" :stroke-width="1.4 * px" />

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref, toRef, watch } from 'vue'
-import { lengthWords, roundWords, type Hatch as HatchName, type Say } from '@green-pitch/core'
+import { lengthWords, roundWords, type Say } from '@green-pitch/core'
 import { alongAt, boxOf, pointAt, type RingReckoning } from '@green-pitch/core/pattern'
-import Hatch from '../../draw/Hatch.vue'
 import { touches, useRingPaths } from '../../draw/ringPaths'
 import type { Found } from '../../work/patternWork'
 import { useView } from '../../draw/view'
 
 /** The ring in hand, large on the sheet: its hole, which way to go round, and the thin web beside it. */
-const props = defineProps<{ reckoned: Found; ring: RingReckoning; done: ReadonlySet<number>; say: Say; hatch: HatchName }>()
+const props = defineProps<{ reckoned: Found; ring: RingReckoning; done: ReadonlySet<number>; say: Say }>()
 const found = computed(() => props.reckoned.found)
 const svg = ref<SVGSVGElement>()
 const box = computed(() => boxOf(props.ring.ring.points))
@@ -64,7 +63,6 @@ const middle = computed((): [number, number] => props.ring.hole?.middle ?? [0, 0
     :aria-label="`Number ${number.get(ring.ring.id)} on the sheet, cut ${ring.plan.direction === 'clockwise' ? 'clockwise' : 'anticlockwise'}`"
   >
     <defs>
-      <Hatch id="run-stock" :hatch="hatch" />
       <marker id="run-way" viewBox="0 0 10 10" refX="4" refY="5" markerWidth="5" markerHeight="5" orient="auto">
         <path d="M0 0 10 5 0 10z" fill="var(--ink)" />
       </marker>

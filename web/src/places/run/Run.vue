@@ -186,14 +186,7 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
         <button class="act" @click="run.clear()">Begin a new run</button>
       </p>
       <template v-if="!finished && here">
-        <RingView
-          class="view"
-          :reckoned="pattern.reckoned!"
-          :ring="here"
-          :done="state.done"
-          :say="say"
-          :hatch="jobs.job.stock.material.hatch"
-        />
+        <RingView class="view" :reckoned="pattern.reckoned!" :ring="here" :done="state.done" :say="say" />
         <div class="watch" aria-live="polite">
           <p v-if="run.due" class="check">
             <Mark state="near" /><b>{{ isStrung(jobs.job.saw) ? 'Look at clamps and tension.' : 'Look at the clamps and the blade.' }}</b>

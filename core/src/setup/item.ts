@@ -24,7 +24,8 @@ export type SetUpItem =
   | { do: 'enter-edge' }
   | { do: 'hold-down' }
   | { do: 'pin'; thickness: number }
-  | { do: 'vice'; strokes: 'push' | 'pull' }
+  /** `within`: mm from its jaws that a board is stiff enough to be sawn */
+  | { do: 'vice'; within: number; strokes: 'push' | 'pull' }
   | { do: 'backing' }
   | { do: 'face'; up: 'show' | 'either' | 'back' }
   | { do: 'splinter'; up: 'show' | 'back' | 'either'; cutsOn: Blade['cutsOn']; shown: number; taped: boolean }

@@ -48,6 +48,7 @@ const THIN = 1.6 // mm; thinner sheet flexes into the table's slot without backi
 const INCH = 25.4 // mm; a school keeps jigsaws to stock no thicker
 const SPRINGS = 0.5 // mm a board may spring at the cut without chatter; estimate
 const LEANS = 40 // N of saw and hands on the board's free end; estimate
+const VICE = 60 // mm from a vice's jaws beyond which a board chatters under a hand saw; estimate
 const STRIP = 100 // mm of board that carries it; estimate
 
 /** Stretch of the blade the stock covers at mid stroke, from the lower clamp, mm. A bench pin stands at mid-span. */
@@ -147,7 +148,7 @@ function strungItems(f: Facts, job: StrungJob, saw: StrungSaw): SetUpItem[] {
     items.push({ do: 'hold-down' })
     if (heights(job).total < THIN) items.push({ do: 'backing' })
   } else if (blade.end === 'plain') items.push({ do: 'pin', thickness: heights(job).total })
-  else items.push({ do: 'vice', strokes: job.teethTo === 'away' ? 'push' : 'pull' })
+  else items.push({ do: 'vice', within: VICE, strokes: job.teethTo === 'away' ? 'push' : 'pull' })
   items.push({ do: 'face', up: job.cut.shows === 'both' || blade.pattern === 'both-way' ? 'either' : 'show' })
   items.push(...cooling(f), ...tall(f), ...tilting(f))
   if (powered) items.push({ do: 'square', slope })

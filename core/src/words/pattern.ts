@@ -4,6 +4,7 @@ import type { Job } from '../job/index.js'
 import type {
   Bill,
   Event,
+  Clamping,
   Facing,
   Range,
   ReadNote,
@@ -118,6 +119,16 @@ export function troubleWords(g: TroubleGroup, found: Reckoning, job: Job, blade:
         head: `${worst.have} corner${worst.have === 1 ? '' : 's'} to turn`,
         text: `Pivot in the waste: ${minutesWords(worst.need)} of the time above.`,
       }
+    case 'met':
+      return {
+        head: `${worst.have} corner${worst.have === 1 ? '' : 's'} met from both sides`,
+        text: `The blade is too wide to turn on the spot. Saw to the corner, back out, bend round in the waste and come again from the other side: ${minutesWords(worst.need)} of the time above.`,
+      }
+    case 'holds':
+      return {
+        head: worst.have === 1 ? 'The board is held once' : `The board is held ${worst.have} times`,
+        text: `No more than ${mm(Math.floor(worst.need))} from its support to the cut; pick an opening or the outline, and small squares show where to move the clamps.`,
+      }
   }
 }
 
@@ -186,10 +197,12 @@ export const slipWords: Record<SlipVerdict, string> = {
   binds: 'They will not go together. Take the high spot off first.',
 }
 
-const eventWords: Record<Event['what'], string> = {
+const eventWords: Record<Exclude<Event['what'], 'clamp'>, string> = {
   pivot: 'pivot',
   loop: 'loop in the waste',
-  relief: 'relief cut',
+  out: 'run out over the edge and in again',
+  relief: 'relief cut from the edge',
+  meet: 'met from both sides',
   clear: 'back out and clear dust',
 }
 const facingWords: Record<Facing, string> = {
@@ -225,11 +238,20 @@ export function watchWords(
   if (r.swing.facing !== 'ahead') out.push({ state: 'near', text: facingWords[r.swing.facing] })
   if (r.kerf.fit !== 'whole') out.push({ state: 'beyond', text: 'The kerf does not pass everywhere: saw what it reaches.' })
   if (r.hole && !r.hole.fits) out.push({ state: 'beyond', text: `The hole of ${mm(found.drill)} touches the line.` })
-  const counts = new Map<Event['what'], number>()
-  for (const e of r.plan.events) counts.set(e.what, (counts.get(e.what) ?? 0) + 1)
+  const counts = new Map<keyof typeof eventWords, number>()
+  for (const e of r.plan.events) if (e.what !== 'clamp') counts.set(e.what, (counts.get(e.what) ?? 0) + 1)
   if (counts.size)
     out.push({ state: undefined, text: `Corners: ${listWords([...counts].map(([what, n]) => `${n} × ${eventWords[what]}`))}.` })
+  const holds = r.plan.events.flatMap((e) => e.by ?? [])
+  if (holds.length) out.push({ state: undefined, text: heldWords(holds) })
   return out
+}
+
+/** How the board is held on the way round, one holding after another. */
+function heldWords(holds: readonly Clamping['by'][]): string {
+  const by = holds.map((h) => (h === 'scrap' ? 'on a larger scrap, too small to clamp clear of the cut' : `by its ${h} side`))
+  const first = `**Hold it ${by[0]}**`
+  return by.length === 1 ? `${first} all the way.` : `${first}, then ${by.slice(1).join(', then ')}: ${by.length} holds.`
 }
 
 /** Which way round, and where the waste lies. */

@@ -112,7 +112,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
     case 'vice':
       return item.strokes === 'pull'
         ? 'Work flat on a sawing table or low in the vice; saw upright, the handle below.'
-        : 'Work upright in the vice, the cut close to the jaws.'
+        : `Work upright in the vice, the cut within **${lengthWords(item.within, say)}** of the jaws.`
     case 'hold-hand':
       return {
         hook: `Hold it **in the bench hook**, ${item.strokes === 'push' ? 'against the far stop' : 'against a stop on the near side: the saw pulls it to you'}.`,

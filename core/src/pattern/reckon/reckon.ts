@@ -8,7 +8,9 @@ import { holeAt, placeHole, type Hole, type HolePlace } from './hole.js'
 import { kerfFit, type KerfFit } from './kerf.js'
 import { measure, type Measure } from './measure.js'
 import { bestOrder, nearestOrder, orderCost, readingOrder, type OrderTask } from './order.js'
-import { alongAt, planRing, type Plan } from './plan.js'
+import { alongAt } from './along.js'
+import { heldWithin } from './clamping.js'
+import { planRing, type Plan } from './plan.js'
 import { swingOf, type Direction, type Swing } from './swing.js'
 import { billOf, paceOf, sawingSeconds, type Bill, type Rates } from './time.js'
 import { findWebs, type Web } from './web.js'
@@ -33,7 +35,8 @@ export interface ReckonGiven {
   choices: Choices
 }
 
-export type TroubleKind = 'crossing' | 'kerf' | 'bend' | 'hole' | 'web' | 'swing' | 'corners' | 'island' | 'loose' | 'rough'
+export type TroubleKind =
+  'crossing' | 'kerf' | 'bend' | 'hole' | 'web' | 'swing' | 'corners' | 'met' | 'holds' | 'island' | 'loose' | 'rough'
 /** Something to look at before sawing: how bad, where, with its figures. Words are made in words. */
 export interface Trouble {
   kind: TroubleKind
@@ -106,6 +109,7 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
   const kept = new Set(choices.keptIslands)
   const arm = { throat: job.saw.throat, guard: job.saw.guard }
   const anywhere = turnsAnywhere(blade)
+  const within = heldWithin(job, blade)
 
   const rings = pattern.rings.map((ring, i): RingReckoning => {
     if ((i & 15) === 0) tell?.(0.25 + (0.55 * i) / pattern.rings.length)
@@ -116,7 +120,17 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
     const hole = ring.role !== 'opening' ? undefined : moved ? movedHole(ring, m, moved, drill) : placeHole(m.simple, m.corners, drill)
     const web = beside.get(ring.id)
     const thin = web && alongAt(ring, ...(web.a === ring.id ? web.from : web.to))
-    const plan = planRing(ring, m, { job, blade, board, swing, hole: hole?.hole, thin, direction: choices.directions[ring.id] })
+    const plan = planRing(ring, m, {
+      job,
+      blade,
+      board,
+      rings: pattern.rings,
+      within,
+      swing,
+      hole: hole?.hole,
+      thin,
+      direction: choices.directions[ring.id],
+    })
     const sawn = ring.role !== 'island' || kept.has(ring.id)
     return {
       ring,
@@ -156,7 +170,7 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
     length: sawn.reduce((t, r) => t + r.measure.length, 0),
     holes: openings.length,
   }
-  const troubles = findTroubles(pattern, rings, webs, { job, blade, drill })
+  const troubles = findTroubles(pattern, rings, webs, { job, blade, drill, within })
   for (const t of troubles) for (const id of t.rings) if (t.state !== 'within' && rings[id]!.state !== 'beyond') rings[id]!.state = t.state
   tell?.(1)
   const steered = rings
@@ -207,7 +221,7 @@ function findTroubles(
   pattern: Pattern,
   rings: readonly RingReckoning[],
   webs: readonly Web[],
-  { job, blade, drill }: { job: Job; blade: Blade; drill: number },
+  { job, blade, drill, within }: { job: Job; blade: Blade; drill: number; within?: number },
 ): Trouble[] {
   const found: Trouble[] = []
   const put = (kind: TroubleKind, state: Trouble['state'], on: number[], x: number, y: number, have: number, need: number) =>
@@ -228,7 +242,7 @@ function findTroubles(
       )
   }
   const turn = turnRadius(blade, job.cut.turn === 'pivot' ? 'worked' : job.cut.turn)
-  let corners = 0
+  const handled = new Map<string, { count: number; seconds: number }>()
   for (const r of rings) {
     const { ring, measure: m } = r
     const [x, y] = [m.calm[0]!, m.calm[1]!]
@@ -250,18 +264,20 @@ function findTroubles(
     if (blocked > 0 || r.swing.facing !== 'ahead')
       put('swing', blocked > 0 ? 'beyond' : 'near', [ring.id], r.plan.entry.x, r.plan.entry.y, r.swing.throat, r.swing.reach)
     if (m.rough) put('rough', 'near', [ring.id], x, y, 0, 0)
-    corners += r.sawn ? r.plan.events.filter((e) => e.what === 'pivot').length : 0
+    for (const e of r.sawn ? r.plan.events : []) {
+      const sum = handled.get(e.what) ?? { count: 0, seconds: 0 }
+      handled.set(e.what, { count: sum.count + 1, seconds: sum.seconds + e.seconds })
+    }
   }
-  if (corners)
-    put(
-      'corners',
-      'within',
-      [],
-      0,
-      0,
-      corners,
-      rings.reduce((t, r) => t + (r.sawn ? r.plan.seconds : 0), 0),
-    )
+  for (const [kind, what] of [
+    ['corners', 'pivot'],
+    ['met', 'meet'],
+  ] as const) {
+    const sum = handled.get(what)
+    if (sum) put(kind, 'within', [], 0, 0, sum.count, sum.seconds)
+  }
+  const holds = handled.get('clamp')
+  if (holds && within !== undefined) put('holds', 'within', [], 0, 0, holds.count, within)
   const rank = { beyond: 0, near: 1, within: 2 }
   const weight: Record<TroubleKind, number> = {
     crossing: 0,
@@ -274,6 +290,8 @@ function findTroubles(
     island: 7,
     rough: 8,
     corners: 9,
+    met: 10,
+    holds: 11,
   }
   return found.sort((a, b) => rank[a.state] - rank[b.state] || weight[a.kind] - weight[b.kind] || a.have - b.have)
 }

@@ -101,9 +101,8 @@ function measured(mm: number) {
       <p>
         <b>{{ jobs.name }}</b>
         <span v-if="pattern.reckoned" class="soft about">{{ size }}, {{ side }}, kerf {{ lengthWords(answer.blade.kerf, say) }}</span>
+        <span v-if="pattern.record" class="soft about" role="status">{{ pattern.keeping ? 'keeping…' : 'kept' }}</span>
       </p>
-      <span v-if="pattern.record" class="soft" role="status">{{ pattern.keeping ? 'keeping…' : 'kept' }}</span>
-      <span class="gap" />
       <button class="act plain" :disabled="!pattern.past.length && !jobs.past.length" @click="pattern.undo()">Undo</button>
       <button class="act plain" :disabled="!pattern.future.length && !jobs.future.length" @click="pattern.redo()">Redo</button>
       <button class="act plain" @click="bring">Bring in a drawing</button>
@@ -180,8 +179,9 @@ function measured(mm: number) {
   padding: 6px 16px;
   border-bottom: 1px solid var(--faint);
 }
-.gap {
-  flex: 1;
+.bar p {
+  flex: 1 1 0;
+  min-width: 240px;
 }
 .about {
   margin-left: 8px;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, toRef } from 'vue'
 import { lengthWords, type Say } from '@green-pitch/core'
-import { alongAt, pointAt, ringPath, type Hole } from '@green-pitch/core/pattern'
+import { alongAt, linePath, pointAt, ringPath, type Hole } from '@green-pitch/core/pattern'
 import { touches, useInSteps, useRingPaths, type Drawn } from '../../draw/ringPaths'
 import type { Found } from '../../work/patternWork'
 import SheetPart from './SheetPart.vue'
@@ -143,11 +143,15 @@ const arrow = computed(() => {
       <path v-for="(p, i) in kerf.paths" :key="i" :d="ringPath(p)" />
     </g>
     <g v-if="selected" class="quiet" fill="none" stroke="var(--ink)" :stroke-width="1.6 * px">
-      <!-- what the hand does at corners: turn on the spot, loop in the waste, relief cut, back out -->
+      <!-- what the hand does on the way: turn on the spot, clear dust, hold the board anew; and what is sawn beside the line -->
       <template v-for="(e, i) in selected.r.plan.events" :key="i">
         <circle v-if="e.what === 'pivot'" :cx="e.x" :cy="e.y" :r="4.5 * px" />
-        <circle v-else-if="e.what === 'loop'" :cx="e.x" :cy="e.y" :r="8 * px" :stroke-dasharray="`${3 * px} ${2 * px}`" />
-        <path v-else :d="`M${e.x - 4 * px} ${e.y - 4 * px}l${8 * px} ${8 * px}m0 ${-8 * px}l${-8 * px} ${8 * px}`" />
+        <rect v-else-if="e.what === 'clamp'" :x="e.x - 5 * px" :y="e.y - 5 * px" :width="10 * px" :height="10 * px" />
+        <path
+          v-else-if="e.what === 'clear'"
+          :d="`M${e.x - 4 * px} ${e.y - 4 * px}l${8 * px} ${8 * px}m0 ${-8 * px}l${-8 * px} ${8 * px}`"
+        />
+        <path v-else-if="e.beside?.length" :d="e.beside.map(linePath).join('')" :stroke-dasharray="`${5 * px} ${3 * px}`" />
       </template>
     </g>
     <g v-if="selected?.r.hole">

@@ -1,5 +1,7 @@
 import { MODEL } from '@green-pitch/core'
+import { keptLines } from './lines'
 import { db, tableNames, type TableName } from './db'
+import type { PatternRecord } from './records'
 
 const FORMAT = 'green-pitch-backup'
 const VERSION = 2
@@ -87,7 +89,9 @@ export async function readBackup(file: Blob): Promise<Read> {
     const found = check(tables[name], b.tables?.[name])
     if (!found.ok) return { ok: false, message: `The backup’s ${name} do not hold together: ${found.message}. Nothing was restored.` }
   }
-  return { ok: true, backup: b as Backup }
+  const backup = b as Backup
+  backup.tables.patterns = (backup.tables.patterns as PatternRecord[]).map((p) => ({ ...p, lines: keptLines(p.lines) }))
+  return { ok: true, backup }
 }
 
 /** Puts a checked backup in place of everything stored: all or nothing. */

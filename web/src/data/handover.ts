@@ -1,4 +1,5 @@
 import { mergeEvents, MODEL } from '@green-pitch/core'
+import { keptLines } from './lines'
 import { pack, textOf } from './backup'
 import { db } from './db'
 import type { JobRecord, LogRecord, PatternRecord, RunRecord } from './records'
@@ -42,7 +43,7 @@ export async function unpackJob(file: Blob): Promise<{ ok: true; handed: Handed 
   ] as const
   for (const [what, found] of checks)
     if (!found.ok) return { ok: false, message: `The handed-over ${what} does not hold together: ${found.message}.` }
-  return { ok: true, handed: { job: job!, pattern, run, log } }
+  return { ok: true, handed: { job: job!, pattern: pattern && { ...pattern, lines: keptLines(pattern.lines) }, run, log } }
 }
 
 /**

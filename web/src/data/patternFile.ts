@@ -1,4 +1,5 @@
 import { noChoices, readDxf, readSvg, single, takeGuess, type Drawing, type ReadOptions, type ReadResult } from '@green-pitch/core/pattern'
+import { keptLines } from './lines'
 import type { PatternRecord } from './records'
 
 /** A DXF by its name or its head; everything else is taken as SVG and refused there with its reason. */
@@ -14,7 +15,7 @@ export function patternFrom(id: string, name: string, d: Drawing, before?: Patte
     id,
     rev: before?.rev ?? 0,
     name: name.slice(0, 200),
-    lines: d.lines,
+    lines: keptLines(d.lines),
     notes: d.notes,
     unit: d.unit,
     declared: d.declared,

@@ -19,7 +19,6 @@ import {
   type Joined,
   type Layout,
   type Pattern,
-  type Points,
   type ReadResult,
   type ReckonGiven,
   type Reckoning,
@@ -27,6 +26,7 @@ import {
   type Sheet,
   type Take,
 } from '@green-pitch/core/pattern'
+import { inOneBlock } from '../data/lines'
 import { COARSE } from './coarse'
 
 export interface Laid {
@@ -66,20 +66,10 @@ let measured: ReturnType<typeof measureAll> | undefined
 let last: Reckoning | undefined
 let coarse: string[] | undefined
 
-/** Lines as views of one block: it crosses between threads, and goes to storage, as one thing and not as a thousand. */
-function packed(lines: readonly Points[]): Float64Array[] {
-  const block = new Float64Array(lines.reduce((n, p) => n + p.length, 0))
-  let end = 0
-  return lines.map((p) => {
-    block.set(p, end)
-    return block.subarray(end, (end += p.length))
-  })
-}
-
 /** Some of the rings, drawn from the sparing line; the full one stays here for what goes out. */
 function pieceFrom(from: number): Pick<Found, 'looks'> & Pick<Reckoning, 'rings'> {
   const piece = (last?.rings ?? []).slice(from, from + PIECE)
-  const points = packed(piece.map((r) => r.measure.simple))
+  const points = inOneBlock(piece.map((r) => r.measure.simple))
   const rings = piece.map((r, i) => ({
     ...r,
     ring: { ...r.ring, points: points[i]! },
@@ -94,11 +84,7 @@ function pieceFrom(from: number): Pick<Found, 'looks'> & Pick<Reckoning, 'rings'
 /** What the worker does: core's work, and nothing of its own. */
 export const patternWork = {
   read(text: string, kind: 'svg' | 'dxf', scale: number | undefined, progress: Tell): ReadResult {
-    const result = (kind === 'svg' ? readSvg : readDxf)(text, { scale, progress })
-    if (!result.ok) return result
-    const { drawing } = result
-    const points = packed(drawing.lines.map((l) => l.points))
-    return { ok: true, drawing: { ...drawing, lines: drawing.lines.map((l, i) => ({ ...l, points: points[i]! })) } }
+    return (kind === 'svg' ? readSvg : readDxf)(text, { scale, progress })
   },
   lay({ lines, take, tolerance, layout, stretch }: Laid): void {
     const stretched = stretch === 1 ? lines : lines.map((l) => ({ ...l, points: Float64Array.from(l.points, (x) => x * stretch) }))
@@ -133,7 +119,7 @@ export const patternWork = {
   },
   /** The line the kerf's centre follows round one ring. */
   kerf(id: number): Float64Array[] {
-    return packed(last?.rings[id]?.kerf.paths ?? [])
+    return inOneBlock(last?.rings[id]?.kerf.paths ?? [])
   },
   sheet(): Sheet | undefined {
     return pattern && last && sheetOf(pattern, last)

@@ -25,9 +25,12 @@ export const useRun = defineStore('run', () => {
     () => jobs.record.id,
     (id, _before, onCleanup) => {
       record.value = undefined
+      let seen = false
       const following = liveQuery(() => db.runs.get(id)).subscribe({
         next: (stored) => {
-          if (!stored || stored.rev > (record.value?.rev ?? -1)) record.value = stored
+          // “none” may be told of the moment before a run was begun here; once one was seen, it is gone
+          if (stored ? stored.rev > (record.value?.rev ?? -1) : seen) record.value = stored
+          seen ||= stored !== undefined
         },
         error: trouble.report,
       })
@@ -46,6 +49,7 @@ export const useRun = defineStore('run', () => {
     return !!record.value && !!f && underWay.value && f.order.length !== record.value.order.length
   })
 
+  const began = (r: RunRecord) => r.events[0]?.at
   let writing = Promise.resolve()
   const unwritten = ref(0)
   async function put(r: RunRecord) {
@@ -55,10 +59,12 @@ export const useRun = defineStore('run', () => {
       try {
         // another tab or a hand-over may have added to the same run: nothing of either is lost
         const stored = await db.runs.get(r.id)
-        const same = stored?.events[0]?.at === r.events[0]?.at
-        const events = stored && same ? mergeEvents(stored.events, r.events) : r.events
+        const events = stored && began(stored) === began(r) ? mergeEvents(stored.events, r.events) : r.events
         const rev = await save('runs', { ...r, events, rev: stored?.rev ?? 0 })
-        if (record.value?.id === r.id) record.value = { ...record.value, rev }
+        const mine = record.value
+        // what the others reported is seen here too, and what was reported here meanwhile stays
+        if (mine?.id === r.id)
+          record.value = { ...mine, events: began(mine) === began(r) ? mergeEvents(mine.events, events) : mine.events, rev }
       } catch (error) {
         trouble.report(error)
       }
@@ -92,11 +98,14 @@ export const useRun = defineStore('run', () => {
     await put({ ...r, events: [...r.events, ring === undefined ? { at, deed: what } : { at, deed: what, ring }] })
   }
 
-  /** Writes the finished run to the log with its real times. */
-  async function log(how: Pick<LogEntry, 'fate' | 'face' | 'underside' | 'edge' | 'cleanUpMinutes' | 'note'>) {
+  type How = Pick<LogEntry, 'fate' | 'face' | 'underside' | 'edge' | 'cleanUpMinutes' | 'note'>
+  let logging: Promise<boolean> | undefined
+  /** Writes the finished run to the log with its real times, once: a second press uses up no second blade. */
+  const log = (how: How) => (logging ??= enter(how).finally(() => (logging = undefined)))
+  async function enter(how: How) {
     const r = record.value
     const f = pattern.found
-    if (!r || !f) return false
+    if (!r || !f || r.logged) return false
     if (!state.value.ended) await deed('end')
     const s = runState(record.value!.events, r.order, Date.now())
     const first = r.events[0]!.at

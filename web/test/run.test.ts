@@ -1,0 +1,101 @@
+import 'fake-indexeddb/auto'
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, expect, it, vi } from 'vitest'
+import { bladeById, makeJob } from '@green-pitch/core'
+import { noChoices } from '@green-pitch/core/pattern'
+import { db } from '../src/data/db'
+import { loadDemo } from '../src/data/demo'
+import { useAnswer } from '../src/store/answer'
+import { useJob } from '../src/store/job'
+import { usePattern } from '../src/store/pattern'
+import { useRun } from '../src/store/run'
+import { useShop } from '../src/store/shop'
+import { patternWork } from '../src/work/patternWork'
+
+const given = { job: makeJob(), blade: bladeById('scroll-reverse-skip-4')!, drills: ['metric' as const], log: [], choices: noChoices }
+/** The demo's inlay tray as one tab holds it; the worker's answer is put where it would come. */
+async function tab() {
+  setActivePinia(createPinia())
+  await useShop().load()
+  const jobs = useJob()
+  await jobs.load()
+  await jobs.open('demo-tray')
+  const pattern = usePattern()
+  await vi.waitUntil(() => pattern.loaded && pattern.record?.id === 'demo-tray')
+  const { lines, take, tolerance, layout, stretch } = pattern.record!
+  patternWork.lay({ lines, take, tolerance, layout, stretch })
+  pattern.reckoned = patternWork.reckon(given, () => undefined)
+  return { jobs, pattern, run: useRun() }
+}
+beforeEach(async () => {
+  vi.stubGlobal('document', { documentElement: { dataset: {} } })
+  vi.stubGlobal(
+    'Worker',
+    class extends EventTarget {
+      postMessage() {}
+      terminate() {}
+    },
+  )
+  setActivePinia(createPinia())
+  await Promise.all(db.tables.map((t) => t.clear()))
+  await loadDemo()
+})
+
+it('is where it was after a reload: the ring in hand, the blades used, what is done', async () => {
+  const { run, pattern } = await tab()
+  await run.begin()
+  expect(run.record!.foretold).toHaveLength(pattern.found!.order.length)
+  expect(run.record!.total).toBeCloseTo(
+    run.record!.foretold.reduce((a, b) => a + b, 0),
+    6,
+  )
+  await run.deed('done')
+  await run.deed('broke')
+  await run.deed('done')
+  await run.deed('back')
+  const before = [run.state.at, run.state.blades, run.state.broke, run.state.done.size]
+  expect(before).toEqual([1, 2, 1, 1])
+  const again = (await tab()).run
+  await vi.waitFor(() => expect(again.record).toBeDefined())
+  expect([again.state.at, again.state.blades, again.state.broke, again.state.done.size]).toEqual(before)
+})
+
+it('two tabs at one run lose nothing of either', async () => {
+  const one = (await tab()).run
+  await one.begin()
+  const two = (await tab()).run
+  await vi.waitFor(() => expect(two.record).toBeDefined())
+  await one.deed('done', one.order[0])
+  // what this tab has not seen yet stands in storage when it writes
+  await two.deed('done', two.order[1])
+  const stored = (await db.runs.toArray())[0]!
+  expect(stored.events.map((e) => e.deed).sort()).toEqual(['done', 'done', 'start'])
+  await vi.waitFor(() => expect([...one.state.done].sort()).toEqual([...two.state.done].sort()))
+})
+
+it('a finished run is logged once, with its own times', async () => {
+  const { run, jobs } = await tab()
+  const shop = useShop()
+  const logged = await db.log.count()
+  await run.begin()
+  // a minute a ring
+  vi.useFakeTimers({ toFake: ['Date'] })
+  for (const ring of run.order) {
+    vi.setSystemTime(Date.now() + 60_000)
+    await run.deed('done', ring)
+  }
+  const how = { fate: 'fine' as const, face: 5 as const, underside: 4 as const, edge: 5 as const, cleanUpMinutes: 2, note: '' }
+  const own = () => shop.drawer.find((d) => d.blade.id === useAnswer().blade.id)!
+  const before = own().minutes
+  // pressed twice in haste, and once more after
+  expect(await Promise.all([run.log(how), run.log(how)])).toEqual([true, true])
+  expect([run.record!.logged, run.state.ended]).toEqual([true, true])
+  expect(await run.log(how)).toBe(false)
+  expect(await db.log.count()).toBe(logged + 1)
+  const entry = (await db.log.toArray()).find((e) => e.jobId === jobs.record.id && e.id.startsWith('run-'))!
+  vi.useRealTimers()
+  expect(entry.minutes).toBeCloseTo(run.order.length, 1)
+  expect(own().minutes - before).toBeCloseTo(run.order.length, 1)
+  expect(entry).toMatchObject({ blades: 1, cleanUpMinutes: 2 })
+  expect(entry.foretold.seconds).toBeCloseTo(run.record!.total, 6)
+})

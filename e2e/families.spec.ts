@@ -69,6 +69,33 @@ test('brackets by jigsaw: another face shows, an opening in a panel, another kin
   ).toHaveLength(1)
 })
 
+test('a bracket drawing by jigsaw: how the board is held, what is sawn beside the line, in the run too', async ({ page }) => {
+  await openJob(page, 'Dinghy-curve brackets, outlines')
+  await page.goto('/pattern')
+  await page.getByRole('button', { name: 'Dinghy-curve bracket', exact: true }).click()
+  await expect(page.getByText('3, then the outline')).toBeVisible()
+  // what this saw cannot do is said first; how often the board moves is told with the rest
+  await expect(page.getByText(/curves? (of|down to) 4 mm/)).toBeVisible()
+  const held = page.getByRole('button', { name: /The board is held \d+ times/ })
+  await expect(held).toBeVisible()
+  const sheet = page.getByRole('application')
+  await sheet.focus()
+  for (let i = 0; i < 4; i++) await page.keyboard.press('n')
+  await expect(page.getByRole('heading', { name: 'The outline' })).toBeVisible()
+  await expect(page.getByText(/Hold it by its \w+ side, then by its \w+ side/)).toBeVisible()
+  await expect(page.getByText(/run out over the edge and in again/)).toBeVisible()
+  // the other way round moves the clamps elsewhere; undone, it is as before
+  const holds = await page.getByText(/^Hold it by/).textContent()
+  await page.getByRole('button', { name: 'Turn round' }).click()
+  await expect(page.getByText('anticlockwise')).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByText(holds!)).toBeVisible()
+  // at the saw it is said again
+  await page.getByRole('link', { name: 'Run it' }).click()
+  await page.getByRole('button', { name: /Begin|Start/ }).click()
+  await expect(page.getByText(/^Hold it (by|on)/)).toBeVisible()
+})
+
 test('aluminium sheet by jigsaw, in inches and with the server stopped: fine teeth, wax; thinner wants scrap beneath; logged', async ({
   page,
 }) => {

@@ -52,6 +52,12 @@ const web = computed(() => {
   return told ? w : undefined
 })
 const middle = computed((): [number, number] => props.ring.hole?.middle ?? [0, 0])
+const holeRadius = computed(() => Math.max(found.value.drill / 2, 7 * px.value))
+/** The number stands on the hole itself. */
+const inHole = computed(() => {
+  const h = props.ring.hole?.hole
+  return h !== undefined && Math.hypot(h.x - middle.value[0], h.y - middle.value[1]) < holeRadius.value
+})
 </script>
 
 <template>
@@ -123,12 +129,24 @@ const middle = computed((): [number, number] => props.ring.hole?.middle ?? [0, 0
       {{ roundWords(web.width, say) }}
     </text>
     <template v-if="ring.hole">
-      <circle :cx="ring.hole.hole.x" :cy="ring.hole.hole.y" :r="Math.max(found.drill / 2, 7 * px)" fill="var(--ink)" />
-      <text class="start" :x="ring.hole.hole.x" :y="ring.hole.hole.y + (ring.hole.hole.y < middle[1] ? -14 : 26) * px" :font-size="16 * px">
+      <circle :cx="ring.hole.hole.x" :cy="ring.hole.hole.y" :r="holeRadius" fill="var(--ink)" />
+      <text
+        class="start"
+        :x="ring.hole.hole.x"
+        :y="ring.hole.hole.y + (ring.hole.hole.y < middle[1] ? -holeRadius - 7 * px : holeRadius + 19 * px)"
+        :font-size="16 * px"
+      >
         start, {{ lengthWords(found.drill, say) }}
       </text>
     </template>
-    <text v-if="ring.ring.role === 'opening'" class="number" :x="middle[0]" :y="middle[1] + 6 * px" :font-size="30 * px">
+    <text
+      v-if="ring.ring.role === 'opening'"
+      class="number"
+      :class="{ on: inHole }"
+      :x="middle[0]"
+      :y="middle[1] + 6 * px"
+      :font-size="30 * px"
+    >
       {{ number.get(ring.ring.id) }}
     </text>
   </svg>
@@ -154,6 +172,10 @@ text {
 }
 .number {
   font-weight: 700;
+}
+.number.on {
+  fill: var(--sheet);
+  stroke: none;
 }
 .web {
   font-weight: 700;

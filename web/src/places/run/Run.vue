@@ -8,7 +8,9 @@ import {
   lengthWords,
   lives,
   minutesWords,
+  mountingWords,
   pitchFromStress,
+  isPowered,
   isStrung,
   plainNote,
   priorLife,
@@ -140,7 +142,7 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
       >
       <span class="mono">{{ answer.verdict.feed.inputs.spm.toFixed(0) }} spm</span>
       <span v-if="heard"><Mark state="within" />{{ heard }} heard</span>
-      <span v-else class="near"><Mark state="near" />not heard</span>
+      <span v-else-if="isStrung(jobs.job.saw)" class="near"><Mark state="near" />not heard</span>
     </p>
     <template v-if="!found">
       <div class="body">
@@ -159,10 +161,9 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
             >, backed by scrap.
           </li>
           <li>
-            <b>Unplug, mount {{ bladeWords(answer.blade, say) }}</b
-            >, tug, tension, table square.
+            <b>{{ isPowered(jobs.job.saw) ? 'Unplug, mount' : 'Mount' }} {{ bladeWords(answer.blade, say) }}.</b>
+            {{ mountingWords(jobs.job.saw).join('. ') }}.
           </li>
-          <li><b>A trial cut on scrap.</b> Look at both faces.</li>
           <li>Eyes, lungs and ears covered; the machine’s manual and local rules hold.</li>
         </ol>
         <p v-if="found.troubles.some((t) => t.state === 'beyond')" class="beyond">

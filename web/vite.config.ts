@@ -31,5 +31,18 @@ export default defineConfig({
   ],
   // optional parts of the PDF library that render web pages; the card is drawn, not rendered
   resolve: { alias: { html2canvas: '/src/data/none.ts', dompurify: '/src/data/none.ts', canvg: '/src/data/none.ts' } },
-  build: { target: 'es2022', chunkSizeWarningLimit: 700 },
+  build: {
+    target: 'es2022',
+    chunkSizeWarningLimit: 700,
+    // what every place reckons with comes as one piece: in thirty it is a twelfth larger
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            { name: 'reckoning', test: /core[\\/]src[\\/](quantity|stock|blade|saw|job|tension|cut|choose)[\\/]/, minShareCount: 3 },
+          ],
+        },
+      },
+    },
+  },
 })

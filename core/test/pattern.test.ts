@@ -24,6 +24,7 @@ import {
   single,
   slipMatters,
   swingOf,
+  takeGuess,
   timeFactor,
   type Drawing,
   type OrderTask,
@@ -159,6 +160,13 @@ describe('files as programs write them', () => {
     expect(d.notes.find((n) => n.what.startsWith('path data'))!.at[0]).toMatch(/line 4, character \d+/)
   })
 
+  it('a fill closes what it fills, unless only strokes are taken', () => {
+    const d = drawing(svg('<path d="M0 0h10v10" style="fill:#000;stroke:#000"/>'))
+    expect(takeGuess(d)).toBe('both')
+    for (const take of ['both', 'fill'] as const) expect(join(d.lines, take, 0.1).rings).toHaveLength(1)
+    const stroked = join(d.lines, 'stroke', 0.1)
+    expect([stroked.rings.length, stroked.loose.length]).toEqual([0, 1])
+  })
   it('loose segments, nearly closed and repeated lines become rings; the tolerance decides', () => {
     const body = `<g fill="none" stroke="#000"><path d="M0 0H40"/><path d="M40.05 0V30"/><path d="M40 30.04H0"/><path d="M0 0V30"/>
       <path d="M10 0H25"/><path d="M5 5h10v10h-10v-9.97"/><circle cx="30" cy="15" r="4"/><circle cx="30" cy="15" r="4"/><path d="M50 50h9"/></g>`

@@ -18,7 +18,8 @@ export type Take = 'both' | 'stroke' | 'fill'
 
 /** Which lines a drawing most likely means: all of one kind where there is but one, else both. */
 export function takeGuess(drawing: Drawing): Take {
-  const fills = drawing.lines.some((l) => l.paint === 'fill')
+  // a line both filled and stroked, and left open, is closed by its fill alone
+  const fills = drawing.lines.some((l) => l.paint === 'fill' || (l.paint === 'both' && !l.closed))
   const strokes = drawing.lines.some((l) => l.paint !== 'fill')
   return fills && strokes ? 'both' : fills ? 'fill' : 'stroke'
 }

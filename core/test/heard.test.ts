@@ -1,0 +1,78 @@
+import { describe, expect, it } from 'vitest'
+import {
+  blades,
+  calibrationWords,
+  greenBand,
+  heardWords,
+  isStrung,
+  isStrungJob,
+  leverFit,
+  makeJob,
+  sawById,
+  saws,
+  setterOf,
+  stressAtMark,
+  type Say,
+  type StrungJob,
+  type StrungSaw,
+} from '../src/index.js'
+
+const say: Say = { unit: 'mm', naming: 'size' }
+const MUMBLED = /undefined|NaN|Infinity|\[object|\bnull\b/
+/** Every strung saw with each blade its clamps hold that leaves a green band. */
+const pairs = saws.filter(isStrung).flatMap((saw) =>
+  blades
+    .filter((b) => saw.ends.includes(b.end as never))
+    .filter((_, i) => i % 6 === 0)
+    .flatMap((blade) => {
+      const job = makeJob({ saw })
+      if (!isStrungJob(job)) return []
+      const band = greenBand(job, blade)
+      // a stout blade in thin stock is content with no tension at all: nothing to be slack about
+      return band.empty || band.value.low.stress < 5 ? [] : [{ job: job as StrungJob, blade, band }]
+    }),
+)
+
+describe('a heard stress, in words', () => {
+  it('says slack below the band, in the green within it, too tight above it, and which way to go', () => {
+    expect(pairs.length).toBeGreaterThan(10)
+    for (const { job, blade, band } of pairs) {
+      const { low, high } = band.value
+      const said = (stress: number) => heardWords(job, blade, band, stress, say)
+      const mid = (low.stress + high.stress) / 2
+      expect(said(0.5 * low.stress)).toMatchObject({ state: 'beyond', head: 'Slack' })
+      expect(said(0.9 * low.stress)).toMatchObject({ state: 'beyond', head: 'A little slack' })
+      expect(said(mid)).toMatchObject({ state: 'within', head: 'In the green' })
+      expect(said(1.05 * high.stress)).toMatchObject({ state: 'beyond', head: 'Too tight' })
+      for (const share of [0.5, 0.9]) expect(said(share * low.stress).text).toMatch(/Tighten to [A-G]/)
+      expect(said(1.05 * high.stress).text).toMatch(/Slacken to [A-G]/)
+      for (const s of [0.5 * low.stress, low.stress, mid, high.stress, 2 * high.stress]) expect(said(s).text).not.toMatch(MUMBLED)
+    }
+  })
+  it('on a calibrated saw the mark it names brings the blade into the green', () => {
+    let named = 0
+    for (const { job, blade, band } of pairs) {
+      const setter = setterOf(job.saw)
+      const [a, b] = [0.4 * band.value.high.stress, 1.1 * band.value.high.stress]
+      const heard = [a, (a + b) / 2, b].map((stress, i) => ({ mark: 1 + 2 * i, stress, section: blade, at: 10 }))
+      const saw: StrungSaw = { ...job.saw, calibration: { lever: heard, dial: [] } }
+      const text = heardWords({ ...job, saw }, blade, band, 0.5 * band.value.low.stress, say).text
+      const mark = /to about (?:mark )?([\d.]+)/.exec(text)?.[1]
+      expect(text, setter).toMatch(/Tighten to about/)
+      const there = stressAtMark(leverFit(saw)!, blade, Number(mark)).value
+      // a mark is told to a tenth
+      const tenth = 0.05 * ((b - a) / 4)
+      expect(there).toBeGreaterThanOrEqual(band.value.low.stress - tenth)
+      expect(there).toBeLessThanOrEqual(band.value.high.stress + tenth)
+      expect(calibrationWords(saw, blade, band, [blade])).toMatch(/one size only/)
+      named++
+    }
+    expect(named).toBe(pairs.length)
+  })
+  it('a saw nobody has heard asks for two or three plucks', () => {
+    const saw = sawById('scroll-plain') ?? saws.find((s) => s.kind === 'scroll')!
+    if (!isStrung(saw)) throw new Error('no taut blade')
+    const { blade, band } = pairs[0]!
+    expect(calibrationWords(saw, blade, band, [])).toMatch(/^Nothing heard on this saw yet/)
+  })
+})

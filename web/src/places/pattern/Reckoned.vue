@@ -34,6 +34,8 @@ const settings = useSettings()
 const shop = useShop()
 const say = computed(() => settings.say)
 
+/** Lengths of a metre and more, in metres or feet. */
+const farWords = (mm: number) => (say.value.unit === 'mm' ? `${(mm / 1000).toFixed(2)} m` : `${(mm / 304.8).toFixed(1)} ft`)
 const why =
   (rule: PatternRule, text: string, inputs: WhyAnswer['inputs'] = [], also = '') =>
   () => ({ rule, text, inputs, also })
@@ -48,8 +50,7 @@ const rows = computed(() => {
     { name: 'Openings', value: `${openings}, then the ${outlines === 1 ? 'outline' : `${outlines} outlines`}` },
     {
       name: 'Length of cut',
-      value:
-        say.value.unit === 'mm' && f.length >= 1000 ? `${(f.length / 1000).toFixed(2)} m` : lengthWords(Math.round(f.length), say.value),
+      value: f.length < 1000 ? lengthWords(Math.round(f.length), say.value) : farWords(f.length),
     },
   ]
   if (f.tightest)

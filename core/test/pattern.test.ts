@@ -160,6 +160,10 @@ describe('files as programs write them', () => {
     expect(d.notes.find((n) => n.what.startsWith('path data'))!.at[0]).toMatch(/line 4, character \d+/)
   })
 
+  it('a number of a hundred thousand digits is still one number', () => {
+    const d = drawing(svg(`<path d="M0 0h1${'0'.repeat(3)}.${'0'.repeat(300_000)}v9z" stroke="#000"/>`))
+    within(drawnLength(d), drawnLength(drawing(svg('<path d="M0 0h1000v9z" stroke="#000"/>'))), 1e-9)
+  })
   it('a fill closes what it fills, unless only strokes are taken', () => {
     const d = drawing(svg('<path d="M0 0h10v10" style="fill:#000;stroke:#000"/>'))
     expect(takeGuess(d)).toBe('both')

@@ -13,6 +13,7 @@ const A = 65
 const Z = 90
 
 // One path is read at a time; what is being read stands here, so that no path has to make its own functions.
+let text = ''
 let d = new Uint8Array(1 << 12)
 let i = 0
 let bad = false
@@ -72,7 +73,8 @@ function number(): number {
     } else k = mark
   }
   i = k
-  if (!exact) return Number(String.fromCharCode(...s.subarray(start, k)))
+  // all that was read so far is plain, so a byte's place is its character's
+  if (!exact) return Number(text.slice(start, k))
   const value = places ? whole / TEN[places]! : whole
   return negative ? -value : value
 }
@@ -100,6 +102,7 @@ function more(): boolean {
 export function drawPath(data: string, pen: Pen): number | undefined {
   // bytes are read at half the price of a string's characters; a nought behind the last stops whatever reads
   if (d.length <= 3 * data.length) d = new Uint8Array(6 * data.length)
+  text = data
   const end = encoder.encodeInto(data, d).written
   d[end] = 0
   i = 0

@@ -1,5 +1,5 @@
 import { seeded } from '../core/src/index.js'
-import { linePath, type Points } from '../core/src/pattern/index.js'
+import { ringPath, type Points } from '../core/src/pattern/index.js'
 
 /** 1 000 openings of wavy outline, 200 points each, in one board. */
 export function large(): { points: Points; layer: string }[] {
@@ -24,5 +24,5 @@ export function large(): { points: Points; layer: string }[] {
 /** The same as a drawing in millimetres. */
 export const largeDrawing = (): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" width="648mm" height="408mm" viewBox="-4 -4 648 408"><g fill="none" stroke="#000">${large()
-    .map((l) => `<path d="${linePath(l.points)}Z"/>`)
+    .map((l) => `<path d="${ringPath(l.points)}"/>`)
     .join('')}</g></svg>`

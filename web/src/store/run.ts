@@ -49,7 +49,9 @@ export const useRun = defineStore('run', () => {
     return !!record.value && !!f && underWay.value && f.order.length !== record.value.order.length
   })
 
-  const began = (r: RunRecord) => r.events[0]?.at
+  /** What two records of the same run tell together; runs that began at different moments are different runs. */
+  const told = (r: RunRecord, other?: RunRecord) =>
+    other?.events[0]?.at === r.events[0]?.at ? mergeEvents(r.events, other?.events ?? []) : r.events
   let writing = Promise.resolve()
   const unwritten = ref(0)
   async function put(r: RunRecord) {
@@ -59,12 +61,11 @@ export const useRun = defineStore('run', () => {
       try {
         // another tab or a hand-over may have added to the same run: nothing of either is lost
         const stored = await db.runs.get(r.id)
-        const events = stored && began(stored) === began(r) ? mergeEvents(stored.events, r.events) : r.events
-        const rev = await save('runs', { ...r, events, rev: stored?.rev ?? 0 })
+        const kept = { ...r, events: told(r, stored), rev: stored?.rev ?? 0 }
+        const rev = await save('runs', kept)
         const mine = record.value
         // what the others reported is seen here too, and what was reported here meanwhile stays
-        if (mine?.id === r.id)
-          record.value = { ...mine, events: began(mine) === began(r) ? mergeEvents(mine.events, events) : mine.events, rev }
+        if (mine?.id === r.id) record.value = { ...mine, events: told(mine, kept), rev }
       } catch (error) {
         trouble.report(error)
       }

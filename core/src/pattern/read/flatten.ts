@@ -144,7 +144,7 @@ export class Pen {
     let u = Math.cos(a0)
     let v = Math.sin(a0)
     if (n === start) this.put(x + ax * u + bx * v, y + ay * u + by * v)
-    this.spend(steps)
+    this.spend(steps - 1)
     const p = block
     let k = n
     for (let i = 1; i < steps; i++) {

@@ -386,9 +386,8 @@ function draw(text: string, { scale, progress }: ReadOptions): Drawing {
         if (first) visit(first, here, style, using)
         return
       }
-      case 'svg': {
+      case 'svg':
         return down(node, node === root ? here : viewport(node, node, here), style, using)
-      }
       case 'use': {
         const href = (node.attributes.href ?? node.attributes['xlink:href'] ?? '').trim()
         const target = href.startsWith('#') ? byId.get(href.slice(1)) : undefined

@@ -264,7 +264,7 @@ function findTroubles(
     if (blocked > 0 || r.swing.facing !== 'ahead')
       put('swing', blocked > 0 ? 'beyond' : 'near', [ring.id], r.plan.entry.x, r.plan.entry.y, r.swing.throat, r.swing.reach)
     if (m.rough) put('rough', 'near', [ring.id], x, y, 0, 0)
-    for (const e of r.sawn ? r.plan.events : []) {
+    for (const e of r.plan.events) {
       const sum = handled.get(e.what) ?? { count: 0, seconds: 0 }
       handled.set(e.what, { count: sum.count + 1, seconds: sum.seconds + e.seconds })
     }

@@ -1,4 +1,4 @@
-import { seeded } from '../core/src/index.js'
+import { seeded } from '../core/src/number/index.js'
 import { ringPath, type Points } from '../core/src/pattern/index.js'
 
 /** 1 000 openings of wavy outline, 200 points each, in one board. */

@@ -1,7 +1,8 @@
 // Reckoning of a large pattern against one bare offsetting pass over the same rings, and orders against their rivals.
 import { readFileSync } from 'node:fs'
 import { Clipper, EndType, JoinType } from 'clipper2-ts'
-import { bladeById, makeJob, seeded } from '../core/src/index.js'
+import { bladeById, makeJob } from '../core/src/index.js'
+import { seeded } from '../core/src/number/index.js'
 import {
   bestOrder,
   join,

@@ -14,7 +14,7 @@ import {
   passes,
   placeInWindow,
   rankBlades,
-  reach,
+  crossing,
   sawById,
   saws,
   schoolPicks,
@@ -82,7 +82,7 @@ describe('the size windows of the reference, within one size at each edge', () =
     const maple = jobOf('maple', 45, 6, scroll, {}, { stress: 320, spm: 1100 })
     expect(feed(maple, 'scroll-skip-12').value).toBeCloseTo(0.8, 1)
     const ply = jobOf('birch-ply', 6, 2.5, scroll, {}, { stress: 320, spm: 1100 })
-    expect(feed(ply, 'scroll-skip-2').inputs.gap / feed(ply, 'scroll-standard-2').inputs.gap).toBeCloseTo(4 / 3, 2)
+    expect(feed(ply, 'scroll-skip-2').inputs.gullet / feed(ply, 'scroll-standard-2').inputs.gullet).toBeCloseTo(4 / 3, 2)
   })
 })
 
@@ -224,7 +224,7 @@ describe('the impossible job', () => {
   const thick = jobOf('maple', 45, 3)
   it('names what collides and by how much', () => {
     const c = collision(sizeWindow(thick))!
-    expect([c.below!.limit, c.above!.limit]).toEqual(['bite', 'turn'])
+    expect([c.below!.limit, c.above!.limit]).toEqual(['chipLoad', 'turn'])
     expect(c.nearest!.fails.every((m) => m.ratio < 1)).toBe(true)
   })
   it.each([
@@ -252,7 +252,7 @@ describe('the impossible job', () => {
     const own = [bladeById('scroll-reverse-skip-4')!]
     const d = makeDo(tight, own, (b) => topStress(scroll, b).value)!
     expect(d.changes).toEqual(['pivot'])
-    expect(d.verdict.passes).toBe(true)
+    expect(d.evaluation.passes).toBe(true)
     expect(makeDo(jobOf('silver', 0.5, 3), own, (b) => topStress(scroll, b).value)).toBeUndefined()
   })
   it('lets the school of teeth decide on a frame, and a dull blade fail where a new one passes', () => {
@@ -284,8 +284,8 @@ describe('stock and saws as data', () => {
   })
   it('reckons forms: a tube by its wall, a stack by its sheets', () => {
     const material = materialById('brass')!
-    expect(reach({ material, form: 'stack', thickness: 3, sheets: 3 }).total).toBeCloseTo(9.1, 9)
-    const tube = reach({ material, form: 'tube', diameter: 20, wall: 1 })
+    expect(crossing({ material, form: 'stack', thickness: 3, sheets: 3 }).total).toBeCloseTo(9.1, 9)
+    const tube = crossing({ material, form: 'tube', diameter: 20, wall: 1 })
     expect([tube.total, tube.thinnest]).toEqual([20, 1])
     expect(tube.longest).toBeCloseTo(2 * Math.sqrt(19), 9)
   })

@@ -7,9 +7,9 @@ import {
   clampTrouble,
   compareFamilies,
   drift,
-  fillsAfter,
+  clogsAfter,
   filingFit,
-  frameReach,
+  frameClearance,
   headings,
   heights,
   hold,
@@ -17,12 +17,12 @@ import {
   makeJob,
   marginsOf,
   materialById,
-  meanGap,
+  meanGullet,
   meanSpacing,
   orbitChoice,
   overhangFor,
   rankBlades,
-  reachBelow,
+  depthBelowClamp,
   sawById,
   saws,
   setUp,
@@ -30,8 +30,8 @@ import {
   sizeWindow,
   spring,
   strokeOf,
-  turnForReach,
-  verdictOf,
+  turnForClearance,
+  evaluate,
   waysOut,
   youngs,
   type Cut,
@@ -106,7 +106,7 @@ describe('how each saw holds its blade', () => {
     )
     const j = job('spruce-ply', 18, 'jigsaw-orbital', { radius: 25 })
     const saw = j.saw as Jigsaw
-    expect(reachBelow(j, saw)).toBe(saw.clampHeight + 18)
+    expect(depthBelowClamp(j, saw)).toBe(saw.clampHeight + 18)
     // thicker stock, farther reach: less push before it drifts too far
     const b = bladeById('jig-curve-14')!
     expect(hold(job('spruce-ply', 40, 'jigsaw-orbital', { radius: 25 }), b).push).toBeLessThan(hold(j, b).push)
@@ -141,13 +141,13 @@ describe('hand saws and the grain', () => {
   it('gaps fill within a crossing by x = A/(r·h), and only then does the rest rub', () => {
     const short = job('pear', 10, 'hand-saws', { ...straight, grain: 'along', depth: 10 })
     const b = bladeById('dovetail-17')!
-    expect(fillsAfter(short, b)).toBeCloseTo(meanGap(b) / (3 * 2 * 0.006), 9)
-    expect(fillsAfter(short, b)).toBeGreaterThan(10)
-    expect(fillsAfter(short, bladeById('mitre-box-19')!)).toBeLessThan(80)
+    expect(clogsAfter(short, b)).toBeCloseTo(meanGullet(b) / (3 * 2 * 0.006), 9)
+    expect(clogsAfter(short, b)).toBeGreaterThan(10)
+    expect(clogsAfter(short, bladeById('mitre-box-19')!)).toBeLessThan(80)
     // a long crossing is still sawn, only slower
     const wide = job('pear', 180, 'hand-saws', { ...straight, grain: 'across', depth: 6 })
     expect(rankBlades(wide).value.length).toBeGreaterThan(0)
-    expect(verdictOf(wide, b).feed.value).toBeLessThan(verdictOf(short, b).feed.value / 5)
+    expect(evaluate(wide, b).feed.value).toBeLessThan(evaluate(short, b).feed.value / 5)
   })
   it('filing makes no odds when fine and all when coarse; a hybrid is a little wrong both ways', () => {
     const across = job('pear', 30, 'hand-saws', { ...straight, grain: 'across', depth: 30 })
@@ -168,13 +168,13 @@ describe('hand saws and the grain', () => {
 describe('a frame past the board', () => {
   const frame = sawById('coping-120') as HandFrame
   it('reaches straight while the edge behind is near, and beside it once the blade is turned', () => {
-    expect(frameReach(frame, { behind: 100, beside: 40 })).toEqual({ ratio: 1.12, past: 'behind' })
-    expect(turnForReach(frame, { behind: 100, beside: 40 })).toBe(0)
+    expect(frameClearance(frame, { behind: 100, beside: 40 })).toEqual({ ratio: 1.12, past: 'behind' })
+    expect(turnForClearance(frame, { behind: 100, beside: 40 })).toBe(0)
     // 112 mm clear of the guard: sin 30° × 112 = 56
-    expect(turnForReach(frame, { behind: 160, beside: 50 })).toBe(30)
-    expect(frameReach(frame, { behind: 160, beside: 50 }, 30).past).toBe('beside')
-    expect(turnForReach(frame, { behind: 300, beside: 200 })).toBeUndefined()
-    expect(turnForReach(sawById('frame-70') as HandFrame, { behind: 160, beside: 10 })).toBeUndefined()
+    expect(turnForClearance(frame, { behind: 160, beside: 50 })).toBe(30)
+    expect(frameClearance(frame, { behind: 160, beside: 50 }, 30).past).toBe('beside')
+    expect(turnForClearance(frame, { behind: 300, beside: 200 })).toBeUndefined()
+    expect(turnForClearance(sawById('frame-70') as HandFrame, { behind: 160, beside: 10 })).toBeUndefined()
   })
   it('by headings as by brute force, and turning the blade never closes one that was open for good', () => {
     const board = { width: 300, height: 200, x: 60, y: 150 }
@@ -208,7 +208,7 @@ describe('what the trade would take, and why', () => {
     const up = first(curve({ up: 'show' }))!
     expect(up.blade.cutsOn).toBe('down')
     // taping the line is the other school: less of it shows than untaped
-    const tear = (c: Partial<Cut>) => verdictOf(curve(c), down.blade).edge.tear
+    const tear = (c: Partial<Cut>) => evaluate(curve(c), down.blade).edge.tear
     expect(tear({ up: 'show', taped: true })).toBeLessThan(tear({ up: 'show' }))
     expect(tear({ up: 'back' })).toBeLessThan(tear({ up: 'show', taped: true }))
     // a wide blade with little set is stopped by the turn and nothing else

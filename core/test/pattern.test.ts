@@ -298,11 +298,11 @@ describe('reckoning', () => {
     // a long board on a shallow frame: along its length the frame is in the way, from the side it is not
     const long = [0, 0, 300, 0, 300, 50, 0, 50]
     const slot = [150, 20, 290, 20, 290, 22, 150, 22]
-    const s = swingOf(slot, long, { throat: 120, guard: 5 })
+    const s = swingOf(slot, long, { throat: 120, armHalfWidth: 5 })
     expect(s.blocked.ahead.clockwise).toBeGreaterThan(100)
     expect(s.facing).not.toBe('ahead')
-    expect(swingOf(slot, long, { throat: 400, guard: 5 }).blocked.ahead.clockwise).toBe(0)
-    expect(swingOf(slot, long, { throat: 120, guard: 5 }, true).stretches).toEqual([])
+    expect(swingOf(slot, long, { throat: 400, armHalfWidth: 5 }).blocked.ahead.clockwise).toBe(0)
+    expect(swingOf(slot, long, { throat: 120, armHalfWidth: 5 }, true).stretches).toEqual([])
   })
 
   it('order: the best there is up to nine openings, and webs wait', () => {
@@ -340,7 +340,7 @@ describe('reckoning', () => {
     const fine = reckon(panel, { ...given, blade: bladeById('scroll-reverse-skip-2')! })
     expect(fine.bill.cutting).toBeGreaterThan(found.bill.cutting)
     expect(reckon(panel, { ...given, blade: bladeById('scroll-twisted-2')! }).bill.pivots).toBe(0)
-    const entry = { job, minutes: 30, foretold: { seconds: 1200, feed: 1, spm: 1, stress: 1 } } as never
+    const entry = { job, minutes: 30, predicted: { seconds: 1200, feed: 1, spm: 1, stress: 1 } } as never
     const none = timeFactor([], job)
     const many = timeFactor(Array(12).fill(entry), job)
     expect(none.mid).toBe(1)
@@ -369,8 +369,8 @@ describe('reckoning', () => {
     expect(planSlices({ ...slices, fenceSet: false }).lost).toBeCloseTo(4, 9)
     const budget = fitBudget({ line: 'split', kerf: 0.5, bevel: 0.01 }, { line: 'leave', kerf: 0.5, bevel: 0 }, 0.3, 6)
     expect(budget.gap).toBeCloseTo(0.25 - 0.15 + 0.06, 9)
-    expect(slipMatters(0.2, 'kept', { mates: true, gap: 0.1 }).verdict).toBe('gapes')
-    expect(slipMatters(0.2, 'kept', { mates: false }).verdict).toBe('vanishes')
-    expect(slipMatters(0.5, 'kept', { mates: false, web: 1.4, leastWeb: 1 }).verdict).toBe('weakens')
+    expect(slipMatters(0.2, 'kept', { mates: true, gap: 0.1 }).evaluation).toBe('gapes')
+    expect(slipMatters(0.2, 'kept', { mates: false }).evaluation).toBe('vanishes')
+    expect(slipMatters(0.5, 'kept', { mates: false, web: 1.4, leastWeb: 1 }).evaluation).toBe('weakens')
   })
 })

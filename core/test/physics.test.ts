@@ -7,17 +7,17 @@ import {
   identify,
   bentShape,
   bevelSlope,
-  biteFloor,
+  minChipLoad,
   blades,
   bow,
   flowingRadius,
   forceForBow,
-  gapBite,
+  gulletChipLoad,
   greenBand,
   heatIndex,
   makeJob,
   materials,
-  meanGap,
+  meanGullet,
   pitchFromStress,
   pivotRadius,
   sawById,
@@ -139,9 +139,9 @@ describe('the cut', () => {
     fc.assert(
       fc.property(anyBlade, fc.double({ min: 1, max: 3, noNaN: true }), fc.nat(2), (b, by, at) => {
         const longer = { ...b, spacing: b.spacing.map((s, i) => (i === at % b.spacing.length ? s * by : s)) }
-        expect(gapBite(job, longer)).toBeGreaterThanOrEqual(gapBite(job, b) - 1e-15)
+        expect(gulletChipLoad(job, longer)).toBeGreaterThanOrEqual(gulletChipLoad(job, b) - 1e-15)
         // dust per stroke: the whole repeat's room over its length must not fall either
-        const room = (x: typeof b) => (meanGap(x) * x.spacing.length) / x.spacing.reduce((p, q) => p + q, 0)
+        const room = (x: typeof b) => (meanGullet(x) * x.spacing.length) / x.spacing.reduce((p, q) => p + q, 0)
         expect(room(longer)).toBeGreaterThanOrEqual(room(b) - 1e-12)
       }),
     )
@@ -149,7 +149,7 @@ describe('the cut', () => {
   it('a duller blade never bites finer', () => {
     fc.assert(
       fc.property(anyBlade, fc.constantFrom(...materials), fc.double({ min: 0, max: 0.9, noNaN: true }), (b, material, wear) => {
-        const at = (w: number) => biteFloor({ stock: { ...job.stock, material } as typeof job.stock, wear: w }, b)
+        const at = (w: number) => minChipLoad({ stock: { ...job.stock, material } as typeof job.stock, wear: w }, b)
         expect(at(wear + 0.1)).toBeGreaterThan(at(wear))
       }),
     )
@@ -171,8 +171,8 @@ describe('the cut', () => {
     fc.assert(
       fc.property(anyBlade, (b) => {
         const f = steadyFeed(job, b)
-        expect(f.value).toBe(Math.min(f.inputs.gap, f.inputs.held, f.inputs.control, f.inputs.stroke ?? Infinity))
-        expect({ ...f.inputs, bow: f.inputs.held }[f.limit as 'gap' | 'bow' | 'control' | 'stroke']).toBe(f.value)
+        expect(f.value).toBe(Math.min(f.inputs.gullet, f.inputs.held, f.inputs.control, f.inputs.stroke ?? Infinity))
+        expect({ ...f.inputs, bow: f.inputs.held }[f.limit as 'gullet' | 'bow' | 'control' | 'stroke']).toBe(f.value)
       }),
     )
   })

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { seeded } from '../src/number/index.js'
 import {
-  seeded,
   billInputs,
   bladeById,
   blades,

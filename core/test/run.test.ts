@@ -4,7 +4,7 @@ import { checkDue, mergeEvents, runState, type RunEvent } from '../src/index.js'
 
 const order = [7, 3, 9, 5]
 const S = 1000
-const at = (seconds: number, deed: RunEvent['deed'], ring?: number): RunEvent => ({ at: seconds * S, deed, ring })
+const at = (seconds: number, event: RunEvent['event'], ring?: number): RunEvent => ({ at: seconds * S, event, ring })
 
 describe('a run at the saw', () => {
   const events = [

@@ -31,7 +31,7 @@ import {
   speedWords,
   stockWords,
   tradesWords,
-  verdictOf,
+  evaluate,
   waysOut,
   wayWords,
   windowHeading,
@@ -85,7 +85,7 @@ describe('results and words', () => {
         fc.constantFrom('size' as const, 'tpi' as const),
         (job, blade, unit, naming) => {
           const say: Say = { unit, naming }
-          const v = verdictOf(job, blade)
+          const v = evaluate(job, blade)
           const band = isStrungJob(job) ? greenBand(job, blade) : undefined
           const setup = setUp(job, blade, ['metric', 'number'])
           const window = sizeWindow(job, blade.group)
@@ -175,7 +175,7 @@ describe('life of blades', () => {
       job,
       blade: blades[0]!,
       model: MODEL,
-      foretold: { feed: 1, spm: 1, stress: 1, seconds: 1 },
+      predicted: { feed: 1, spm: 1, stress: 1, seconds: 1 },
       minutes: 10,
       length: 500,
       blades: n,

@@ -9,7 +9,7 @@ import {
   materials,
   MODEL,
   saws,
-  verdictOf,
+  evaluate,
   type Job,
   type LogEntry,
   type Stock,
@@ -143,7 +143,7 @@ describe('a ticket goes out and comes back the same', () => {
         ),
         async (q) => {
           const back = await readTicketQuery(q, known, MODEL)
-          if (back.ok) expect(Number.isFinite(verdictOf(back.ticket.job, bladeById('scroll-standard-5')!).feed.value)).toBe(true)
+          if (back.ok) expect(Number.isFinite(evaluate(back.ticket.job, bladeById('scroll-standard-5')!).feed.value)).toBe(true)
           else expect(back.message.length).toBeGreaterThan(10)
         },
       ),
@@ -189,7 +189,7 @@ describe('tables', () => {
       job,
       blade: blades[0]!,
       model: MODEL,
-      foretold: { feed: 1, spm: 900, stress: 320, seconds: 60 },
+      predicted: { feed: 1, spm: 900, stress: 320, seconds: 60 },
       minutes: 3,
       length: 100,
       blades: 1,

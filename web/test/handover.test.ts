@@ -14,21 +14,21 @@ const run = (events: RunRecord['events']): RunRecord => ({
   id: 'demo-dial',
   rev: 1,
   order: [1, 2, 3],
-  foretold: [10, 10, 10],
+  predicted: [10, 10, 10],
   total: 30,
   events,
   logged: false,
 })
-const start = { at: 1000, deed: 'start' as const }
+const start = { at: 1000, event: 'start' as const }
 
 test('a job travels with pattern, run and log, and comes back merged, nothing doubled', async () => {
-  await db.runs.put(run([start, { at: 2000, deed: 'done', ring: 1 }]))
+  await db.runs.put(run([start, { at: 2000, event: 'done', ring: 1 }]))
   const read = await unpackJob(await packJob('demo-dial'))
   if (!read.ok) throw new Error(read.message)
   expect(read.handed.pattern!.lines).toHaveLength(38)
   // meanwhile here one more is done; the phone did another
-  await db.runs.put(run([start, { at: 2000, deed: 'done', ring: 1 }, { at: 3000, deed: 'done', ring: 2 }]))
-  const phone = { ...read.handed, run: run([start, { at: 2000, deed: 'done' as const, ring: 1 }, { at: 4000, deed: 'broke' as const }]) }
+  await db.runs.put(run([start, { at: 2000, event: 'done', ring: 1 }, { at: 3000, event: 'done', ring: 2 }]))
+  const phone = { ...read.handed, run: run([start, { at: 2000, event: 'done' as const, ring: 1 }, { at: 4000, event: 'broke' as const }]) }
   expect(await mergeJob(phone)).toEqual({ news: 1, logged: 0, fresh: false })
   expect((await db.runs.get('demo-dial'))!.events.map((e) => e.at)).toEqual([1000, 2000, 3000, 4000])
   expect(await db.log.count()).toBe(15)

@@ -3,7 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { clampTrouble, materialById, sawById, bladeById } from '@green-pitch/core'
 import { db, save } from '../src/data/db'
-import { withBlade, withForm, withMaterial, withSaw } from '../src/store/edits'
+import { withBlade, withForm, withMaterial, withSaw } from '../src/data/ticket'
 import { newTicket, useJob } from '../src/store/job'
 
 beforeEach(async () => {

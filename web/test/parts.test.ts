@@ -5,7 +5,7 @@ import { beforeEach, expect, it, vi } from 'vitest'
 import { materials, saws } from '@green-pitch/core'
 import { useParts } from '../src/app/parts/words'
 import { db } from '../src/data/db'
-import { withMaterial, withSaw } from '../src/store/edits'
+import { withMaterial, withSaw } from '../src/data/ticket'
 import { useJob } from '../src/store/job'
 import { useSettings } from '../src/store/settings'
 

@@ -76,9 +76,9 @@ describe('records', () => {
       const found = check(patternRecord, { ...r, ...patch })
       expect(found.ok ? '' : found.message).toContain(place)
     }
-    const run = { id: 'j1', rev: 1, order: [1], foretold: [3], total: 3, events: [{ at: 1, deed: 'start' }], logged: false }
+    const run = { id: 'j1', rev: 1, order: [1], predicted: [3], total: 3, events: [{ at: 1, event: 'start' }], logged: false }
     expect(check(runRecord, run).ok).toBe(true)
-    expect(check(runRecord, { ...run, events: [{ at: 1, deed: 'flew' }] }).ok).toBe(false)
+    expect(check(runRecord, { ...run, events: [{ at: 1, event: 'flew' }] }).ok).toBe(false)
   })
   test('a DXF is known by its name or its head', () => {
     expect([kindOf('a.DXF', ''), kindOf('a', '  0\nSECTION\n'), kindOf('a.svg', '0\nSECTION'), kindOf('a', '<svg/>')]).toEqual([

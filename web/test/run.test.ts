@@ -44,15 +44,15 @@ beforeEach(async () => {
 it('is where it was after a reload: the ring in hand, the blades used, what is done', async () => {
   const { run, pattern } = await tab()
   await run.begin()
-  expect(run.record!.foretold).toHaveLength(pattern.found!.order.length)
+  expect(run.record!.predicted).toHaveLength(pattern.found!.order.length)
   expect(run.record!.total).toBeCloseTo(
-    run.record!.foretold.reduce((a, b) => a + b, 0),
+    run.record!.predicted.reduce((a, b) => a + b, 0),
     6,
   )
-  await run.deed('done')
-  await run.deed('broke')
-  await run.deed('done')
-  await run.deed('back')
+  await run.event('done')
+  await run.event('broke')
+  await run.event('done')
+  await run.event('back')
   const before = [run.state.at, run.state.blades, run.state.broke, run.state.done.size]
   expect(before).toEqual([1, 2, 1, 1])
   const again = (await tab()).run
@@ -65,11 +65,11 @@ it('two tabs at one run lose nothing of either', async () => {
   await one.begin()
   const two = (await tab()).run
   await vi.waitFor(() => expect(two.record).toBeDefined())
-  await one.deed('done', one.order[0])
+  await one.event('done', one.order[0])
   // what this tab has not seen yet stands in storage when it writes
-  await two.deed('done', two.order[1])
+  await two.event('done', two.order[1])
   const stored = (await db.runs.toArray())[0]!
-  expect(stored.events.map((e) => e.deed).sort()).toEqual(['done', 'done', 'start'])
+  expect(stored.events.map((e) => e.event).sort()).toEqual(['done', 'done', 'start'])
   await vi.waitFor(() => expect([...one.state.done].sort()).toEqual([...two.state.done].sort()))
 })
 
@@ -82,7 +82,7 @@ it('a finished run is logged once, with its own times', async () => {
   vi.useFakeTimers({ toFake: ['Date'] })
   for (const ring of run.order) {
     vi.setSystemTime(Date.now() + 60_000)
-    await run.deed('done', ring)
+    await run.event('done', ring)
   }
   const how = { fate: 'fine' as const, face: 5 as const, underside: 4 as const, edge: 5 as const, cleanUpMinutes: 2, note: '' }
   const own = () => shop.drawer.find((d) => d.blade.id === useAnswer().blade.id)!
@@ -97,5 +97,5 @@ it('a finished run is logged once, with its own times', async () => {
   expect(entry.minutes).toBeCloseTo(run.order.length, 1)
   expect(own().minutes - before).toBeCloseTo(run.order.length, 1)
   expect(entry).toMatchObject({ blades: 1, cleanUpMinutes: 2 })
-  expect(entry.foretold.seconds).toBeCloseTo(run.record!.total, 6)
+  expect(entry.predicted.seconds).toBeCloseTo(run.record!.total, 6)
 })

@@ -1,10 +1,10 @@
-import type { Cuts } from '../stock/index.js'
+import type { MaterialClass } from '../stock/index.js'
 import scroll from './data/blades.json' with { type: 'json' }
 import frames from './data/frames.json' with { type: 'json' }
 import hand from './data/hand.json' with { type: 'json' }
 import jigsaw from './data/jigsaw.json' with { type: 'json' }
 
-export type Pattern =
+export type ToothPattern =
   'standard' | 'skip' | 'double' | 'reverse' | 'reverse-skip' | 'mixed' | 'both-way' | 'ground' | 'twisted' | 'grit' | 'abrasive'
 /** What the saw holds it by: clamped plain ends, cross pins, a jigsaw's shank, or a hand saw's own handle. */
 export type BladeEnd = 'plain' | 'pin' | 'coping-pin' | 'bow-pin' | 'tang' | 'screw-shank' | 'handle'
@@ -67,7 +67,7 @@ export interface Blade extends Section {
   /** blades of one series and one pattern, from one packet rack */
   group: string
   name: string
-  pattern: Pattern
+  pattern: ToothPattern
   end: BladeEnd
   /** length of the cross pin a starting hole must pass, mm; pinned blades only */
   pin?: number
@@ -81,12 +81,12 @@ export interface Blade extends Section {
   /** repeating distances between cutting teeth, mm */
   spacing: number[]
   /** share of each gap that is free for dust (both-way teeth block each other's) */
-  gapShare: number
+  gulletShare: number
   /** edge radius against an ordinary new blade; below 1 is sharper */
-  sharpness: number
+  edgeRadiusFactor: number
   /** length of the zone of upward teeth from the blade's lower end, mm; 0 where there is none */
   reverseZone: number
-  cuts: Cuts[]
+  cuts: MaterialClass[]
   /** shank blades: the stroke the teeth cut on, base down; others cut as they are mounted */
   cutsOn?: 'up' | 'down' | 'both'
   /** cuts up to a wall: its front stands before the base */
@@ -126,8 +126,8 @@ interface Group {
   rows: Row[]
   reverseZone?: number
   pin?: number
-  gapShare?: number
-  sharpness?: number
+  gulletShare?: number
+  edgeRadiusFactor?: number
   cost?: number
   cutsOn?: Blade['cutsOn']
   flush?: boolean
@@ -166,7 +166,7 @@ function bladeOf(g: Group, row: Row): Blade {
     series: g.series,
     group: g.id,
     name: row.name ?? g.name,
-    pattern: g.pattern as Pattern,
+    pattern: g.pattern as ToothPattern,
     end: g.end as BladeEnd,
     pin: g.pin,
     size: row.size,
@@ -178,10 +178,10 @@ function bladeOf(g: Group, row: Row): Blade {
     toothDepth: row.d ?? evenToothDepth(pitch, row.w),
     pitch,
     spacing: g.spacing.map((s) => s * pitch),
-    gapShare: g.gapShare ?? 1,
-    sharpness: g.sharpness ?? 1,
+    gulletShare: g.gulletShare ?? 1,
+    edgeRadiusFactor: g.edgeRadiusFactor ?? 1,
     reverseZone: g.reverseZone ?? 0,
-    cuts: g.cuts as Cuts[],
+    cuts: g.cuts as MaterialClass[],
     cutsOn: g.cutsOn,
     flush: g.flush,
     steel: g.steel,

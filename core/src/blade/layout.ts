@@ -19,12 +19,12 @@ export function countedTpi(blade: Pick<Blade, 'spacing'>): number {
 export function gapAreas(blade: Blade): number[] {
   return blade.spacing.map((s) => gapArea(blade, s))
 }
-function gapArea({ pitch: p, toothDepth: d, gapShare }: Blade, s: number): number {
-  return gapShare * (0.5 * Math.min(p, s) + Math.max(s - p, 0)) * d
+function gapArea({ pitch: p, toothDepth: d, gulletShare }: Blade, s: number): number {
+  return gulletShare * (0.5 * Math.min(p, s) + Math.max(s - p, 0)) * d
 }
 
 /** Mean room per tooth, mm²: dust spills along within the repeat. */
-export function meanGap(blade: Blade): number {
+export function meanGullet(blade: Blade): number {
   let total = 0
   for (const s of blade.spacing) total += gapArea(blade, s)
   return total / blade.spacing.length

@@ -1,9 +1,10 @@
 import { meanSpacing, startingHole, turnRadius, type Blade } from '../blade/index.js'
-import { clampTrouble, frameReach, type ClampTrouble, type Saw } from '../saw/index.js'
+import { clampTrouble, frameClearance, type ClampTrouble, type Saw } from '../saw/index.js'
 import { centreRadius, heights, type Job } from '../job/index.js'
-import { biteCeiling, biteFloor, cuttingForce, feedShare, reachBelow, teethInWork, type HoldLimit } from '../cut/index.js'
+import { maxChipLoad, minChipLoad, cuttingForce, feedShare, depthBelowClamp, teethInWork, type HoldLimit } from '../cut/index.js'
 
-export type LimitId = 'end' | 'material' | 'capacity' | 'bite' | 'teeth' | 'turn' | 'hole' | 'web' | 'reach' | 'depth' | 'access' | 'frame'
+export type LimitId =
+  'end' | 'material' | 'capacity' | 'chipLoad' | 'teeth' | 'turn' | 'hole' | 'web' | 'reach' | 'depth' | 'access' | 'frame'
 export type State = 'within' | 'near' | 'beyond'
 
 /** What one rule finds for one blade. `have` meets `need` when ratio ≥ 1; units follow the limit. */
@@ -14,7 +15,7 @@ export interface Margin {
   need: number
   ratio: number
   /** which part of the rule holds, and its inputs, for the words */
-  by?: 'gap' | HoldLimit | ClampTrouble['why'] | 'none' | 'tilt' | 'set' | 'handle' | 'box'
+  by?: 'gullet' | HoldLimit | ClampTrouble['why'] | 'none' | 'tilt' | 'set' | 'handle' | 'box'
   inputs: Record<string, number>
 }
 
@@ -67,18 +68,18 @@ const capacity: Limit = {
 }
 
 /** The finest bite that cuts must lie under what gaps and bow leave. */
-const bite: Limit = {
-  id: 'bite',
+const chipLoad: Limit = {
+  id: 'chipLoad',
   closes: 'below',
   unit: 'mm',
   test(job, blade) {
-    const ceiling = biteCeiling(job, blade)
+    const ceiling = maxChipLoad(job, blade)
     return margin(
-      'bite',
-      ceiling.bites,
-      biteFloor(job, blade),
-      { gap: ceiling.gap, held: ceiling.held },
-      ceiling.bites > ceiling.value ? ceiling.by : ceiling.limit,
+      'chipLoad',
+      ceiling.cleanCut,
+      minChipLoad(job, blade),
+      { gullet: ceiling.gullet, held: ceiling.held },
+      ceiling.cleanCut > ceiling.value ? ceiling.by : ceiling.limit,
     )
   },
 }
@@ -129,7 +130,7 @@ const SLENDER = 4 // a web is taken as this many times longer than wide; estimat
  * sure bite, three times safe, and half a kerf's wander from either side.
  */
 export function leastWeb(job: Job, blade: Blade): { value: number; push: number } {
-  const push = feedShare(job.wear) * cuttingForce(job, blade, 2 * biteFloor(job, blade))
+  const push = feedShare(job.wear) * cuttingForce(job, blade, 2 * minChipLoad(job, blade))
   const stands = (0.75 * SLENDER * SAFE * push) / (heights(job).longest * job.stock.material.strength)
   return { value: stands + blade.kerf, push }
 }
@@ -152,7 +153,7 @@ const below: Limit = {
   unit: 'mm',
   test(job, blade) {
     if (job.saw.kind !== 'jigsaw') return undefined
-    return margin('reach', blade.length, reachBelow(job, job.saw) + job.saw.stroke / 2 + TIP, { stroke: job.saw.stroke })
+    return margin('reach', blade.length, depthBelowClamp(job, job.saw) + job.saw.stroke / 2 + TIP, { stroke: job.saw.stroke })
   },
 }
 
@@ -192,18 +193,18 @@ const frame: Limit = {
   unit: 'mm',
   test({ saw, cut, turned }) {
     if (saw.kind !== 'frame' || !cut.lie) return undefined
-    const { ratio } = frameReach(saw, cut.lie, saw.turns ? turned : 0)
+    const { ratio } = frameClearance(saw, cut.lie, saw.turns ? turned : 0)
     return margin('frame', ratio, 1, { depth: saw.throat, behind: cut.lie.behind, beside: cut.lie.beside, turned: turned ?? 0 })
   },
 }
 
 // those of the saw and stock first, then the cheapest to reckon
-const strung: readonly Limit[] = [end, material, capacity, teeth, turn, hole, bite, web]
+const strung: readonly Limit[] = [end, material, capacity, teeth, turn, hole, chipLoad, web]
 const byKind: Record<Saw['kind'], readonly Limit[]> = {
   scroll: strung,
-  frame: [end, material, capacity, frame, teeth, turn, hole, bite, web],
-  jigsaw: [end, material, capacity, below, teeth, turn, hole, bite, web],
-  hand: [end, material, depth, access, teeth, turn, hole, bite],
+  frame: [end, material, capacity, frame, teeth, turn, hole, chipLoad, web],
+  jigsaw: [end, material, capacity, below, teeth, turn, hole, chipLoad, web],
+  hand: [end, material, depth, access, teeth, turn, hole, chipLoad],
 }
 /** The limits a saw's blades are held to: each family names its own, the search is one. */
 export const limitsOf = (saw: Pick<Saw, 'kind'>): readonly Limit[] => byKind[saw.kind]

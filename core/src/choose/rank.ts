@@ -8,12 +8,12 @@ import {
   filingFit,
   speedBand,
   speedInUse,
-  stressInUse,
   type CutTime,
   type EdgeForecast,
   type SpeedBand,
   type SteadyFeed,
 } from '../cut/index.js'
+import { stressInUse } from '../tension/index.js'
 import { limitById, marginsOf, passingMargins, type Margin } from './limit.js'
 
 /** What a blade is weighed by. Every utility is 0 (worst) … 1 (best). */
@@ -21,7 +21,7 @@ export type Criterion = 'edge' | 'underside' | 'pace' | 'time' | 'strength' | 'w
 export const criteria: readonly Criterion[] = ['edge', 'underside', 'pace', 'time', 'strength', 'waste', 'cost', 'place']
 
 /** Everything the job comes to with one blade. */
-export interface Verdict {
+export interface Evaluation {
   blade: Blade
   margins: Margin[]
   passes: boolean
@@ -33,10 +33,10 @@ export interface Verdict {
   time: CutTime
 }
 
-export function verdictOf(job: Job, blade: Blade, margins = marginsOf(job, blade)): Verdict {
+export function evaluate(job: Job, blade: Blade, margins = marginsOf(job, blade)): Evaluation {
   const speed = speedBand(job, blade)
   const feed = feedAt(job, blade, job.spm === undefined ? speed.value : speedInUse(job, blade))
-  const edge = edgeForecast(job, blade, feed.bite)
+  const edge = edgeForecast(job, blade, feed.chipLoad)
   return {
     blade,
     margins,
@@ -49,7 +49,7 @@ export function verdictOf(job: Job, blade: Blade, margins = marginsOf(job, blade
   }
 }
 
-export interface Ranked extends Verdict {
+export interface Ranked extends Evaluation {
   score: number
   /** each criterion's utility and weight */
   utility: Record<Criterion, number>
@@ -85,7 +85,7 @@ export function weights(job: Pick<Job, 'pace' | 'cut' | 'saw'>): Record<Criterio
 }
 
 /** Measured value behind each criterion, for words: mm of ridge, mm of tear-out, mm/s, s, mm² of steel, mm of kerf, price ratio, place in the window. */
-export function measure(v: Verdict, c: Criterion): number {
+export function measure(v: Evaluation, c: Criterion): number {
   switch (c) {
     case 'edge':
       return v.edge.ridge
@@ -131,7 +131,7 @@ const POOR: Record<Job['saw']['kind'], { ridge: number; tear: number; feed: numb
 }
 
 function utilities(
-  v: Verdict,
+  v: Evaluation,
   job: Pick<Job, 'pace' | 'saw' | 'cut'>,
   best: { time: number; strength: number; kerf: number },
 ): Record<Criterion, number> {
@@ -174,7 +174,7 @@ export function rankBlades(job: Job, options: RankOptions = {}): Ranking {
   const weight = weights(job)
   const fit = blades.flatMap((b) => {
     const margins = passingMargins(job, b)
-    return margins ? [verdictOf(job, b, margins)] : []
+    return margins ? [evaluate(job, b, margins)] : []
   })
   const best = {
     time: Math.min(...fit.map((v) => v.time.total)),

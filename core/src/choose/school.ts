@@ -1,4 +1,4 @@
-import { countedTpi, sizedByTeeth, type Blade, type Pattern } from '../blade/index.js'
+import { countedTpi, sizedByTeeth, type Blade, type ToothPattern } from '../blade/index.js'
 import { heights, type Job } from '../job/index.js'
 import { teethInWork } from '../cut/index.js'
 import type { Ranked } from './rank.js'
@@ -38,7 +38,7 @@ export interface SchoolPick {
 export function schoolPicks(job: Job, ranked: readonly Ranked[], favourite: PatternSchool): SchoolPick[] {
   const first = ranked[0]
   if (!first) return []
-  const liked = ranked.filter((r) => r.blade.pattern === (favourite as Pattern))
+  const liked = ranked.filter((r) => r.blade.pattern === (favourite as ToothPattern))
   const among = liked.length ? liked : ranked.filter((r) => r.blade.group === first.blade.group)
   const width = (r: Ranked) => r.blade.width
   const bySize = [...among].sort((a, b) => a.blade.order - b.blade.order)

@@ -1,10 +1,10 @@
 import { blades as catalogue, startingHole, turnRadius, type Blade } from '../blade/index.js'
-import { isPowered, turnForReach, type Saw } from '../saw/index.js'
+import { isPowered, turnForClearance, type Saw } from '../saw/index.js'
 import { scaled } from '../stock/index.js'
 import { drawnRadius, heights, type Job } from '../job/index.js'
 import { leastWeb, limitById, limitsOf, passes, usable, type LimitId } from './limit.js'
 import { onSaw } from './onSaw.js'
-import { verdictOf, type Verdict } from './rank.js'
+import { evaluate, type Evaluation } from './rank.js'
 
 export type WayKind =
   | 'turn-blade'
@@ -74,7 +74,7 @@ export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[]
   const withCut = (patch: Partial<Job['cut']>): Job => ({ ...job, cut: { ...cut, ...patch } })
 
   if (job.saw.kind === 'frame' && cut.lie && stops.includes('frame')) {
-    const turned = turnForReach(job.saw, cut.lie)
+    const turned = turnForClearance(job.saw, cut.lie)
     if (turned) offer('turn-blade', { ...job, turned }, { to: turned })
   }
   if (cut.radius !== undefined) {
@@ -126,7 +126,7 @@ const SCRAP = 6 // mm of ply or hardboard under it
 const FAR = 12 // times what was asked; beyond, it is another piece
 
 export interface MakeDo {
-  verdict: Verdict
+  evaluation: Evaluation
   /** what was changed to make it do, and the job with that */
   changes: ('stress' | 'pivot' | 'ordinary' | 'rough')[]
   job: Job
@@ -154,8 +154,8 @@ export function makeDo(job: Job, owned: readonly Blade[], top: (blade: Blade) =>
     const done = owned
       .map((b) => ({ b, j: { ...change(job, b), spm: undefined } }))
       .filter(({ b, j }) => passes(j, b))
-      .map(({ b, j }) => ({ verdict: verdictOf(j, b), job: j, changes }))
-    if (done.length) return done.reduce((a, d) => (d.verdict.time.total < a.verdict.time.total ? d : a))
+      .map(({ b, j }) => ({ evaluation: evaluate(j, b), job: j, changes }))
+    if (done.length) return done.reduce((a, d) => (d.evaluation.time.total < a.evaluation.time.total ? d : a))
   }
   return undefined
 }

@@ -1,4 +1,4 @@
-import { meanSpacing, type Blade, type Pattern } from '../blade/index.js'
+import { meanSpacing, type Blade, type ToothPattern } from '../blade/index.js'
 import { isStrung, tableHeight, threadingSeconds } from '../saw/index.js'
 import { centreRadius, heights, type Job } from '../job/index.js'
 import { feedAt, type SteadyFeed } from './feed.js'
@@ -6,7 +6,7 @@ import { filingFit } from './filing.js'
 import { orbitStrikes } from './orbit.js'
 
 /** How a pattern's edge and tear-out compare with plain teeth; estimates from the order users agree on. */
-const CHARACTER: Record<Pattern, { ridge: number; tear: number }> = {
+const CHARACTER: Record<ToothPattern, { ridge: number; tear: number }> = {
   standard: { ridge: 1, tear: 1 },
   skip: { ridge: 1.05, tear: 1.1 },
   double: { ridge: 0.85, tear: 0.9 },
@@ -79,15 +79,15 @@ const ENTERS = 0.25 // of the tear-out shows where teeth enter; estimate
 const TAPED = 0.4 // of it is left where the line was scored and taped; estimate
 
 /** What the edge and faces will look like at a bite (mm), and the work they leave. Estimates; the user's log outweighs them. */
-export function edgeForecast(job: Job, blade: Blade, bite: number): EdgeForecast {
+export function edgeForecast(job: Job, blade: Blade, chipLoad: number): EdgeForecast {
   const { ridge: ridgeOf, tear: tearOf } = CHARACTER[blade.pattern]
   const { tear, veneer, cuts } = job.stock.material
   const H = heights(job).longest
   const strikes = orbitStrikes(job, blade)
   const ridge =
-    ((blade.kerf - blade.thickness) / 2) * (bite / (bite + 0.01)) * ridgeOf * (1 + job.wear) * strikes * (blade.plate ? STIFF : 1)
+    ((blade.kerf - blade.thickness) / 2) * (chipLoad / (chipLoad + 0.01)) * ridgeOf * (1 + job.wear) * strikes * (blade.plate ? STIFF : 1)
   const roundRidge = blade.kerf - blade.thickness > 0 ? ridge : 0.03
-  const depth = tear * Math.sqrt(bite / 0.01) * tearOf * (1 + job.wear) * strikes * filingFit(job, blade).tear
+  const depth = tear * Math.sqrt(chipLoad / 0.01) * tearOf * (1 + job.wear) * strikes * filingFit(job, blade).tear
   const frays = fraysOn(blade)
   const leaves = depth * (reverseSetting(job, blade)?.reaches ? CLEANED : 1) * (job.cut.taped && frays === 'face' ? TAPED : 1)
   const enters = blade.pattern === 'both-way' ? leaves : depth * ENTERS
@@ -114,7 +114,7 @@ const LEFT_ROUGH = 0.05 // of the clean-up is done where a rough edge will do; e
 const OPEN = 3 // most of a path is this many times milder than its tightest curve; estimate
 
 /** Time for the job's length of cut and openings with this feed, s: sawing, threading by the saw's own procedure, clean-up. */
-export function cutTime(job: Job, blade: Blade, feed: SteadyFeed, edge = edgeForecast(job, blade, feed.bite)): CutTime {
+export function cutTime(job: Job, blade: Blade, feed: SteadyFeed, edge = edgeForecast(job, blade, feed.chipLoad)): CutTime {
   const R = centreRadius(job.cut, blade)
   const typical = R === undefined ? feed.value : feedAt(job, blade, feed.inputs.spm, R * OPEN).value
   const cutting = job.cut.length / typical

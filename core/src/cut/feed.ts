@@ -1,7 +1,7 @@
 import { meanSpacing, type Blade } from '../blade/index.js'
 import { strokeOf } from '../saw/index.js'
 import { centreRadius, heights, type Finish, type Job, type Skill } from '../job/index.js'
-import { biteFloor, biteForForce, bitePerTooth, feedForBite, gapBite } from './bite.js'
+import { minChipLoad, chipLoadForForce, chipLoadAt, feedForChipLoad, gulletChipLoad } from './chip.js'
 import { hold, type HoldLimit } from './hold.js'
 
 /** How far the line may be left in a moment's inattention, mm, and how long a hand takes to answer, s. Estimates. */
@@ -18,47 +18,47 @@ export function controlFeed(cut: Job['cut'], radius: number | undefined): number
   return Math.sqrt(2 * STRAY[cut.finish] * R) / ANSWER[cut.skill]
 }
 
-export interface BiteCeiling {
+export interface MaxChipLoad {
   value: number
-  limit: 'gap' | HoldLimit
+  limit: 'gullet' | HoldLimit
   /** what gives first where it is pushed */
   by: HoldLimit
   /** mm: full gaps, and the push allowed */
-  gap: number
+  gullet: number
   held: number
   /** the bite that must exceed the floor: where full gaps only let a long crossing rub, what the push allows */
-  bites: number
+  cleanCut: number
   pushAllowed: number
 }
 const ROCKED = 60 // mm: over a longer crossing a hand rocks its saw, so that fewer teeth bite at once; estimate
 
 /** Bite that gaps and what holds the blade leave, mm: the lesser of full gaps and the push allowed; independent of speed. */
-export function biteCeiling(job: Job, blade: Blade): BiteCeiling {
+export function maxChipLoad(job: Job, blade: Blade): MaxChipLoad {
   const { push, limit: by, full } = hold(job, blade)
-  const gap = gapBite(job, blade)
-  const held = biteForForce(job, blade, push)
+  const gullet = gulletChipLoad(job, blade)
+  const held = chipLoadForForce(job, blade, push)
   return {
-    value: Math.min(gap, held),
-    limit: gap <= held ? 'gap' : by,
+    value: Math.min(gullet, held),
+    limit: gullet <= held ? 'gullet' : by,
     by,
-    gap,
+    gullet,
     held,
-    bites: full === 'rubs' ? biteForForce(job, blade, push * Math.max(1, heights(job).longest / ROCKED)) : Math.min(gap, held),
+    cleanCut: full === 'rubs' ? chipLoadForForce(job, blade, push * Math.max(1, heights(job).longest / ROCKED)) : Math.min(gullet, held),
     pushAllowed: push,
   }
 }
 
-export type FeedLimit = 'gap' | HoldLimit | 'control' | 'stroke'
+export type FeedLimit = 'gullet' | HoldLimit | 'control' | 'stroke'
 export interface SteadyFeed {
   /** mm/s, and which limit holds */
   value: number
   limit: FeedLimit
   /** bite per tooth at that feed, and the bite below which it rubs, mm */
-  bite: number
+  chipLoad: number
   floor: number
   rubs: boolean
   /** each limit's own feed, mm/s */
-  inputs: { gap: number; held: number; control: number; stroke?: number; spm: number; push: number }
+  inputs: { gullet: number; held: number; control: number; stroke?: number; spm: number; push: number }
 }
 
 /** Feed a tall cut takes at most, mm/s per unit of stroke/height: teeth in the middle never leave the wood. A jigsaw's longer, faster strokes work more of it out. Estimates. */
@@ -76,27 +76,27 @@ export function feedAt(
   blade: Blade,
   spm: number,
   radius = centreRadius(job.cut, blade),
-  ceiling = biteCeiling(job, blade),
+  ceiling = maxChipLoad(job, blade),
 ): SteadyFeed {
   const p = meanSpacing(blade)
   const s = strokeOf(job.saw, blade)
   const H = heights(job).longest
   const inputs = {
-    gap: feedForBite(ceiling.gap, spm, p, s),
-    held: feedForBite(ceiling.held, spm, p, s),
+    gullet: feedForChipLoad(ceiling.gullet, spm, p, s),
+    held: feedForChipLoad(ceiling.held, spm, p, s),
     // a corner that is pivoted is not steered; the path into it is
     control: controlFeed(job.cut, job.cut.turn === 'pivot' ? Math.max(radius ?? Infinity, 10) : radius),
     stroke: H > s ? (TALL[job.saw.kind] * s) / H : undefined,
     spm,
     push: ceiling.pushAllowed,
   }
-  let [value, limit]: [number, FeedLimit] = [inputs.gap, 'gap']
+  let [value, limit]: [number, FeedLimit] = [inputs.gullet, 'gullet']
   if (inputs.held < value) [value, limit] = [inputs.held, ceiling.by]
   if (inputs.control < value) [value, limit] = [inputs.control, 'control']
   if (inputs.stroke !== undefined && inputs.stroke < value) [value, limit] = [inputs.stroke, 'stroke']
-  const bite = bitePerTooth(value, spm, p, s)
-  const floor = biteFloor(job, blade)
-  return { value, limit, bite, floor, rubs: (ceiling.bites > ceiling.value ? ceiling.bites : bite) < floor, inputs }
+  const chipLoad = chipLoadAt(value, spm, p, s)
+  const floor = minChipLoad(job, blade)
+  return { value, limit, chipLoad, floor, rubs: (ceiling.cleanCut > ceiling.value ? ceiling.cleanCut : chipLoad) < floor, inputs }
 }
 
 /**

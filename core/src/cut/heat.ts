@@ -1,7 +1,7 @@
 import { meanWidth, type Blade } from '../blade/index.js'
 import { strokeOf } from '../saw/index.js'
 import { heights, type Job } from '../job/index.js'
-import { cuttingForce } from './bite.js'
+import { cuttingForce } from './chip.js'
 
 const SHARE = 0.5 // of the cutting power goes into the blade's working stretch; estimate
 const COOLING = 1e-4 // W/mm²·K from a moving blade to air and dust (100 W/m²K); estimate
@@ -14,10 +14,10 @@ const ROOM = 20 // °C
  * Power F·s·n is made on the cutting stroke; the stretch of blade that passes the stock, s + H long, both
  * sides, sheds it. Rises with speed, dullness, thickness and teeth. 1 = the edge suffers.
  */
-export function heatIndex(job: Job, blade: Blade, spm: number, bite: number): number {
+export function heatIndex(job: Job, blade: Blade, spm: number, chipLoad: number): number {
   const H = heights(job).longest
   const s = strokeOf(job.saw, blade)
-  const power = (cuttingForce(job, blade, bite) * s * (spm / 60)) / 1000
+  const power = (cuttingForce(job, blade, chipLoad) * s * (spm / 60)) / 1000
   const rise = (SHARE * power) / (COOLING * AIR[job.saw.kind] * 2 * meanWidth(blade) * (s + H))
   return rise / (job.stock.material.heatLimit - ROOM)
 }

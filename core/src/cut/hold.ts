@@ -1,10 +1,9 @@
-import { E_STEEL, tensionFromStress, type Blade } from '../blade/index.js'
+import { tensionFromStress, type Blade } from '../blade/index.js'
+import { bucklingThrust, drift, forceForBow, stressInUse } from '../tension/index.js'
 import { heights, isStrungJob, type Finish, type Job } from '../job/index.js'
 import type { Jigsaw } from '../saw/index.js'
-import { cuttingForce, feedShare } from './bite.js'
-import { forceForBow } from './bow.js'
+import { cuttingForce, feedShare } from './chip.js'
 import { handShare } from './orbit.js'
-import { stressInUse } from './stress.js'
 
 /** What gives first when the work is fed harder. */
 export type HoldLimit = 'bow' | 'drift' | 'motor' | 'hand' | 'buckle'
@@ -32,29 +31,12 @@ const ARM = 45 // N an arm pushes a machine with and still steers; estimate
 const LIGHT: Record<Finish, number> = { careful: 14, ordinary: 20, rough: 30 }
 
 /** Depth of the stock's far face below the clamp that holds a jigsaw's blade, at mid stroke, mm. */
-export function reachBelow(job: Pick<Job, 'stock' | 'cut'>, saw: Jigsaw): number {
+export function depthBelowClamp(job: Pick<Job, 'stock' | 'cut'>, saw: Jigsaw): number {
   return saw.clampHeight + heights(job).total
 }
 
-/**
- * Sideways drift of a blade held at its upper end only, mm: δ = Fℓ³/3EI, I = w·t³/12, the force at depth ℓ; nearer the
- * clamp, at depth z, Fz²(3ℓ − z)/6EI.
- * @param section mm; force N; reach ℓ mm; at: depth z looked at, mm
- * @returns mm. Source: cantilever, Roark
- */
-export function drift(section: Pick<Blade, 'width' | 'thickness'>, force: number, reach: number, at = reach): number {
-  const { width: w, thickness: t } = section
-  return (force * at ** 2 * (3 * reach - at)) / (6 * E_STEEL * ((w * t ** 3) / 12))
-}
-
-/** Thrust at which an unbacked plate pushed from its heel buckles, N: Euler, one end held, over the free half of a stroke. */
-export function bucklingThrust(blade: Pick<Blade, 'width' | 'thickness' | 'length'>): number {
-  const { width: w, thickness: t, length: L } = blade
-  return (Math.PI ** 2 * E_STEEL * ((w * t ** 3) / 12)) / L ** 2
-}
-
 function jigsawHold(job: Job, saw: Jigsaw, blade: Blade): Hold {
-  const sideways = DRIFT[job.cut.finish] / drift(blade, SIDE, reachBelow(job, saw))
+  const sideways = DRIFT[job.cut.finish] / drift(blade, SIDE, depthBelowClamp(job, saw))
   return least(
     [
       { push: sideways, limit: 'drift' },
@@ -94,9 +76,9 @@ export function hold(job: Job, blade: Blade): Hold {
 
 /** Sideways drift at the far face when the work is fed with `push` N, mm; 0 where both ends are held. */
 export function driftAt(job: Job, blade: Blade, push: number): number {
-  return job.saw.kind === 'jigsaw' ? drift(blade, SIDE * push, reachBelow(job, job.saw)) : 0
+  return job.saw.kind === 'jigsaw' ? drift(blade, SIDE * push, depthBelowClamp(job, job.saw)) : 0
 }
 /** Share of the cutting force that reaches the motor at a bite, of what it pulls; 0 for a hand. */
-export function motorLoad(job: Job, blade: Blade, bite: number): number {
-  return job.saw.kind === 'jigsaw' ? cuttingForce(job, blade, bite) / job.saw.pull : 0
+export function motorLoad(job: Job, blade: Blade, chipLoad: number): number {
+  return job.saw.kind === 'jigsaw' ? cuttingForce(job, blade, chipLoad) / job.saw.pull : 0
 }

@@ -1,8 +1,8 @@
 import { meanSpacing, type Blade } from '../blade/index.js'
 import { settableSpeed, speedRange, strokeOf } from '../saw/index.js'
 import type { Job } from '../job/index.js'
-import { biteFloor, feedForBite } from './bite.js'
-import { biteCeiling, feedAt, type SteadyFeed } from './feed.js'
+import { minChipLoad, feedForChipLoad } from './chip.js'
+import { maxChipLoad, feedAt, type SteadyFeed } from './feed.js'
 import { heatIndex } from './heat.js'
 
 export interface SpeedBand {
@@ -18,7 +18,7 @@ export interface SpeedBand {
 }
 
 const COOL = 0.7 // of the heat index; leaves room for a moment's dwelling
-const SURE_BITE = 1.3 // times the floor; a bite that stays clear of rubbing
+const CLEAN_CUT = 1.3 // times the floor; a bite that stays clear of rubbing
 const WORTH = 0.7 // of the best feed: slower strokes than this only cost time
 
 /**
@@ -29,14 +29,14 @@ export function speedBand(job: Job, blade: Blade): SpeedBand {
   const [slowest, fastest] = speedRange(job.saw)
   const p = meanSpacing(blade)
   const s = strokeOf(job.saw, blade)
-  const found = biteCeiling(job, blade)
+  const found = maxChipLoad(job, blade)
   const ceiling = found.value
-  const biteAt = (n: number) => feedAt(job, blade, n, undefined, found).bite
+  const biteAt = (n: number) => feedAt(job, blade, n, undefined, found).chipLoad
   const control = feedAt(job, blade, fastest, undefined, found).inputs
   const steer = Math.min(control.control, control.stroke ?? Infinity)
   // feed grows with strokes up to what the hand can steer; beyond, each stroke only bites finer
-  const reached = steer / feedForBite(ceiling, 1, p, s)
-  const rub = steer / feedForBite(Math.min(SURE_BITE * biteFloor(job, blade), ceiling), 1, p, s)
+  const reached = steer / feedForChipLoad(ceiling, 1, p, s)
+  const rub = steer / feedForChipLoad(Math.min(CLEAN_CUT * minChipLoad(job, blade), ceiling), 1, p, s)
   const hot = largest(slowest, fastest, (n) => heatIndex(job, blade, n, biteAt(n)) <= COOL)
   const top = Math.min(fastest, rub, hot ?? 0)
   const limit = top === fastest ? 'saw' : rub <= (hot ?? 0) ? 'rub' : 'heat'

@@ -1,1 +1,2 @@
 export * from './job.js'
+export * from './model.js'

@@ -1,12 +1,12 @@
-import { materials, reach, type Reach, type Stock } from '../stock/index.js'
-import { isStrung, saws, type Lie, type Saw, type StrungSaw } from '../saw/index.js'
+import { materials, crossing, type Crossing, type Stock } from '../stock/index.js'
+import { isStrung, saws, type CutPosition, type Saw, type StrungSaw } from '../saw/index.js'
 import type { Blade, TurnManner } from '../blade/index.js'
 
 /** Bow allowed in the feed direction is what each finish means: see bowAllowed in cut. */
 export type Finish = 'careful' | 'ordinary' | 'rough'
 export type Skill = 'learning' | 'practised' | 'sure'
 /** Which side of the drawn line the kerf lies on. */
-export type Line = 'leave' | 'split' | 'take'
+export type LineSide = 'leave' | 'split' | 'take'
 
 export interface Cut {
   kind: 'pierced' | 'outline' | 'straight'
@@ -15,7 +15,7 @@ export interface Cut {
   /** side of the line on which the curve's centre lies: the waste (an inside curve of an opening) or the kept piece */
   centre: 'waste' | 'kept'
   turn: TurnManner
-  line: Line
+  line: LineSide
   /** narrowest piece left standing, mm */
   web?: number
   /** drill for starting holes, mm; absent: enter from an edge, or any drill will do */
@@ -46,7 +46,7 @@ export interface Cut {
   /** jigsaws: an opening with straight sides in a panel, mm */
   opening?: { width: number; height: number }
   /** hand frames: where the deepest place of the cut lies in the board */
-  lie?: Lie
+  lie?: CutPosition
 }
 
 /** Schools of least teeth in the work on a hand frame. A powered saw needs 2. */
@@ -79,8 +79,8 @@ export type StrungJob = Job & { saw: StrungSaw }
 export const isStrungJob = (job: Job): job is StrungJob => isStrung(job.saw)
 
 /** The heights the teeth cross, mm: those of the stock, longer where the blade leans. */
-export function heights({ stock, cut }: Pick<Job, 'stock' | 'cut'>): Reach {
-  const r = reach(stock)
+export function heights({ stock, cut }: Pick<Job, 'stock' | 'cut'>): Crossing {
+  const r = crossing(stock)
   if (!cut.bevel && !cut.backing) return r
   const slant = 1 / Math.cos(((cut.bevel ?? 0) * Math.PI) / 180)
   const scrap = cut.backing ?? 0

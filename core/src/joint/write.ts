@@ -1,4 +1,4 @@
-import { escapeXml } from '../quantity/index.js'
+import { escapeXml } from '../file/index.js'
 import { DxfWriter, LWPolylineFlags, point2d, point3d, Units } from '@tarikjabiri/dxf'
 import type { Layer, View } from './view.js'
 

@@ -2,11 +2,8 @@ import type { Blade, Steel } from '../blade/index.js'
 import type { Material } from '../stock/index.js'
 import type { Job } from '../job/index.js'
 
-/** Version of the formulas and constants; every record keeps the one it was reckoned with. */
-export const MODEL = 1
-
 export type Fate = 'fine' | 'dull' | 'broke' | 'slipped'
-export type Verdict5 = 1 | 2 | 3 | 4 | 5
+export type Grade = 1 | 2 | 3 | 4 | 5
 
 /** A value that was heard: with its standard deviation, and ms since 1970. */
 export interface HeardValue {
@@ -27,7 +24,7 @@ export interface LogEntry {
   blade: Blade
   model: number
   /** what was foretold: feed mm/s, strokes a minute, stress MPa, total time s */
-  foretold: { feed: number; spm: number; stress?: number; seconds: number }
+  predicted: { feed: number; spm: number; stress?: number; seconds: number }
   /** what was heard at the saw before the cut: MPa, strokes a minute, their doubt, and when */
   heard?: { stress?: HeardValue; spm?: HeardValue }
   /** what came of it */
@@ -37,9 +34,9 @@ export interface LogEntry {
   blades: number
   fate: Fate
   /** 5 clean … 1 spoilt */
-  face: Verdict5
-  underside: Verdict5
-  edge: Verdict5
+  face: Grade
+  underside: Grade
+  edge: Grade
   cleanUpMinutes: number
   note: string
 }

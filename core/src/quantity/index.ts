@@ -1,5 +1,3 @@
 export * from './length.js'
 export * from './drill.js'
 export * from './note.js'
-export * from './seeded.js'
-export * from './xml.js'

@@ -1,9 +1,9 @@
 /** What the person at the saw reports, as it happens; the state of a run is reckoned from these alone. */
-export type RunDeed = 'start' | 'done' | 'back' | 'goto' | 'broke' | 'changed' | 'slipped' | 'pause' | 'resume' | 'checked' | 'end'
+export type RunEventKind = 'start' | 'done' | 'back' | 'goto' | 'broke' | 'changed' | 'slipped' | 'pause' | 'resume' | 'checked' | 'end'
 export interface RunEvent {
   /** ms since 1970, UTC */
   at: number
-  deed: RunDeed
+  event: RunEventKind
   /** the ring it is about */
   ring?: number
 }
@@ -60,7 +60,7 @@ export function runState(events: readonly RunEvent[], order: readonly number[], 
   }
   for (const e of mergeEvents(events)) {
     spend(e.at)
-    switch (e.deed) {
+    switch (e.event) {
       case 'start':
         started = true
         break
@@ -118,8 +118,8 @@ export function runState(events: readonly RunEvent[], order: readonly number[], 
 /** Two devices' events as one list: each once, in the order of their times. */
 export function mergeEvents(...lists: (readonly RunEvent[])[]): RunEvent[] {
   const all = new Map<string, RunEvent>()
-  for (const e of lists.flat()) all.set(`${e.at} ${e.deed} ${e.ring ?? ''}`, e)
-  return [...all.values()].sort((a, b) => a.at - b.at || a.deed.localeCompare(b.deed))
+  for (const e of lists.flat()) all.set(`${e.at} ${e.event} ${e.ring ?? ''}`, e)
+  return [...all.values()].sort((a, b) => a.at - b.at || a.event.localeCompare(b.event))
 }
 
 const EVERY = 6 // rings between looks at the clamps on a saw whose tension comes back by itself; estimate

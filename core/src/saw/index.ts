@@ -1,3 +1,4 @@
 export * from './saw.js'
+export * from './clearance.js'
 export * from './calibration.js'
-export * from './frame.js'
+export * from './dial.js'

@@ -41,7 +41,7 @@ interface Common {
   stroke: number
   /** depth behind the blade, and half-width of the arm or frame there, mm */
   throat: number
-  guard: number
+  armHalfWidth: number
   /** thickest stock, mm */
   capacity: number
   change: ChangeProcedure
@@ -175,4 +175,11 @@ export function strokeOf(saw: Saw, blade: Pick<Blade, 'length'>): number {
 /** Height of the stock's lower face above the lower clamp at mid stroke, mm; a bench pin stands mid-span. */
 export function tableHeight(saw: StrungSaw): number {
   return saw.kind === 'scroll' ? saw.tableHeight : saw.span / 2
+}
+
+/** What this saw's tension is set by, for words. */
+export type Setter = 'lever' | 'screw' | 'flex'
+export function setterOf(saw: Saw): Setter {
+  if (saw.change.steps.some((s) => s.do === 'flex-frame')) return 'flex'
+  return saw.change.steps.some((s) => s.do === 'turn-screw') ? 'screw' : 'lever'
 }

@@ -1,8 +1,7 @@
 import type { Blade } from '../blade/index.js'
-import type { FilingFit, OrbitChoice, ReverseSetting, SpeedBand } from '../cut/index.js'
+import type { FilingFit, OrbitChoice, ReverseSetting, SpeedBand, GreenBand, GreenMarks } from '../cut/index.js'
 import type { Drill } from '../quantity/index.js'
 import type { ChangeStep } from '../saw/index.js'
-import type { GreenBand, GreenMarks } from '../tension/index.js'
 
 /** One thing to do, as data; words are made from it elsewhere. Forces N, lengths mm, angles degrees. */
 export type SetUpItem =

@@ -2,12 +2,9 @@ import { startingHole, tensionFromStress, type Blade } from '../blade/index.js'
 import { nextDrill, type DrillSeries } from '../quantity/index.js'
 import { dialMark, isPowered, strokeOf, tableHeight, type Jigsaw, type StrungSaw } from '../saw/index.js'
 import { heights, isStrungJob, type Job, type StrungJob } from '../job/index.js'
+import { bentShape, bevelSlope, bow, drift, stressInUse } from '../tension/index.js'
 import {
-  bentShape,
-  bevelSlope,
-  bow,
   cuttingForce,
-  drift,
   driftAt,
   edgeForecast,
   faceUp,
@@ -18,16 +15,17 @@ import {
   orbitChoice,
   orbitInUse,
   overhangFor,
-  reachBelow,
+  depthBelowClamp,
   reverseSetting,
   SIDE,
   speedBand,
   steadyFeed,
-  stressInUse,
   youngs,
   type SteadyFeed,
+  greenBand,
+  greenMarks,
+  thumbMove,
 } from '../cut/index.js'
-import { greenBand, greenMarks, thumbMove } from '../tension/index.js'
 import type { Caution, SetUpItem } from './item.js'
 
 export interface SetUp {
@@ -182,10 +180,10 @@ function jigsawItems(f: Facts, job: Job, saw: Jigsaw): SetUpItem[] {
   })
   if (H < THIN || cut.backing) items.push({ do: 'backing' })
   items.push({ do: 'start-base' }, { do: 'offcut' }, ...cooling(f), ...tall(f))
-  if (H > INCH) items.push({ do: 'thick', thickness: H, load: motorLoad(job, blade, feed.bite) })
+  if (H > INCH) items.push({ do: 'thick', thickness: H, load: motorLoad(job, blade, feed.chipLoad) })
   return items
 }
-const steadyTear = ({ job, blade, feed }: Facts) => edgeForecast(job, blade, feed.bite).tear
+const steadyTear = ({ job, blade, feed }: Facts) => edgeForecast(job, blade, feed.chipLoad).tear
 
 function handItems(f: Facts, job: Job): SetUpItem[] {
   const { blade, feed } = f
@@ -225,7 +223,7 @@ function slopeOf(job: Job, blade: Blade, sidePush: number): number {
     return bevelSlope({ section: blade, span: job.saw.span, tension, force: sidePush, ...stockInSpan(job) })
   }
   if (job.saw.kind !== 'jigsaw') return 0
-  const far = reachBelow(job, job.saw)
+  const far = depthBelowClamp(job, job.saw)
   return (drift(blade, sidePush, far) - drift(blade, sidePush, far, job.saw.clampHeight)) / heights(job).total
 }
 
@@ -235,7 +233,7 @@ function slopeOf(job: Job, blade: Blade, sidePush: number): number {
  */
 export function setUp(job: Job, blade: Blade, drills: readonly DrillSeries[] = ['metric']): SetUp {
   const feed = steadyFeed(job, blade)
-  const push = Math.min(feed.inputs.push, feedShare(job.wear) * cuttingForce(job, blade, feed.bite))
+  const push = Math.min(feed.inputs.push, feedShare(job.wear) * cuttingForce(job, blade, feed.chipLoad))
   const sidePush = SIDE * push
   const slope = slopeOf(job, blade, sidePush)
   const facts: Facts = { job, blade, feed, push, slope, drills }

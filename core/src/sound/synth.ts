@@ -1,5 +1,5 @@
 import { E_STEEL, meanWidth, netWidth, type Section } from '../blade/index.js'
-import { seeded } from '../quantity/index.js'
+import { seeded } from '../number/index.js'
 import { isPowered, speedRange, type Saw, type StrungSaw } from '../saw/index.js'
 import { modePitches } from '../tension/index.js'
 

@@ -11,7 +11,7 @@ export type Form = Stock['form']
 
 const TAPE = 0.05 // mm of tape or glue between the sheets of a stack; estimate
 
-export interface Reach {
+export interface Crossing {
   /** what the saw must clear, mm */
   total: number
   /** longest stretch of one tooth through the stock: fills gaps, needs force, mm */
@@ -25,7 +25,7 @@ export interface Reach {
  * that grazes the bore, the thinnest the wall itself. A rod starts on a short chord; half its diameter is
  * taken as the stretch that must carry the teeth.
  */
-export function reach(stock: Stock): Reach {
+export function crossing(stock: Stock): Crossing {
   switch (stock.form) {
     case 'sheet':
     case 'board':

@@ -1,14 +1,14 @@
 import data from './data/materials.json' with { type: 'json' }
 
 /** What a blade must be made for to cut this. */
-export type Cuts = 'wood' | 'plastic' | 'organic' | 'shell' | 'ceramic' | 'metal' | 'steel'
+export type MaterialClass = 'wood' | 'plastic' | 'organic' | 'shell' | 'ceramic' | 'metal' | 'steel'
 export type Hatch = 'rings' | 'layers' | 'chips' | 'dots' | 'grain' | 'lines'
 
 export interface Material {
   id: string
   name: string
   group: string
-  cuts: Cuts
+  cuts: MaterialClass
   /** kg/m³ */
   density: number
   /** indentation pressure, MPa */
@@ -17,7 +17,7 @@ export interface Material {
   K: number
   m: number
   /** room the chips take over the room they came from */
-  loosening: number
+  bulking: number
   /** bite below which a sharp tooth rubs, mm */
   floor: number
   /** °C at which the edge suffers, and how */
@@ -45,7 +45,7 @@ export function materialById(id: string): Material | undefined {
 }
 
 /** The known material closest in density and hardness (as ratios) among those cut alike. Density kg/m³, hardness MPa. */
-export function nearestMaterial(like: { cuts: Cuts; density: number; hardness?: number }, among = materials): Material {
+export function nearestMaterial(like: { cuts: MaterialClass; density: number; hardness?: number }, among = materials): Material {
   const off = (a: number, b: number) => Math.log(a / b) ** 2
   const candidates = among.filter((m) => m.cuts === like.cuts)
   return candidates.reduce((best, m) => {
@@ -59,7 +59,7 @@ export function nearestMaterial(like: { cuts: Cuts; density: number; hardness?: 
  * density in wood (Koch: force grows about linearly with density) and with hardness elsewhere.
  * @throws RangeError where density or hardness is not above zero
  */
-export function deriveMaterial(own: { id: string; name: string; cuts: Cuts; density: number; hardness?: number }): Material {
+export function deriveMaterial(own: { id: string; name: string; cuts: MaterialClass; density: number; hardness?: number }): Material {
   if (!(own.density > 0) || (own.hardness !== undefined && !(own.hardness > 0)))
     throw new RangeError('Density and hardness must be above zero.')
   const base = nearestMaterial(own)

@@ -1,3 +1,6 @@
+export * from './stress.js'
 export * from './string.js'
-export * from './band.js'
+export * from './bow.js'
+export * from './drift.js'
 export * from './span.js'
+export * from './lever.js'

@@ -1,5 +1,5 @@
 import { E_STEEL, meanWidth, RHO_STEEL, type Section } from '../blade/index.js'
-import { secondMoment } from '../cut/index.js'
+import { secondMoment } from './bow.js'
 import { modeRatio, modeRoot } from './string.js'
 
 /**

@@ -1,8 +1,5 @@
 import { E_STEEL, meanWidth, netWidth, RHO_STEEL, tensionFromStress, type Section } from '../blade/index.js'
-import { secondMoment } from '../cut/index.js'
-
-/** Which way the blade swings: on its thin axis (the note that is heard), or stiffly, front to back. */
-export type Swing = 'side' | 'feed'
+import { secondMoment, type BendAxis } from './bow.js'
 
 /**
  * Root y = βL of mode n of a clamped stiff string of stiffness ratio x = L·√(T/EI):
@@ -43,7 +40,7 @@ export function modeRatio(n: number, x: number): number {
  * @throws RangeError on a stress below zero or a span not above it
  * @source stiff strings: Fletcher & Rossing, The Physics of Musical Instruments
  */
-export function modePitches(section: Section, stress: number, span: number, count: number, swing: Swing = 'side'): number[] {
+export function modePitches(section: Section, stress: number, span: number, count: number, swing: BendAxis = 'side'): number[] {
   if (!(stress >= 0) || !Number.isFinite(stress)) throw new RangeError('Stress must be 0 MPa or more.')
   if (!(span > 0) || !Number.isFinite(span)) throw new RangeError('Span must be above 0 mm.')
   // N, mm, tonne and second agree with each other: density in t/mm³

@@ -1,9 +1,9 @@
 import { tensionFromStress, type Blade } from '../blade/index.js'
-import { bow, bowAllowed } from '../cut/index.js'
+import { bow, leverFit, markForStress, stressAtMark, type LeverFit, pitchFromStress } from '../tension/index.js'
+import { bowAllowed, aimStress, greenMarks, type GreenBand, type GreenMarks } from '../cut/index.js'
 import type { StrungJob } from '../job/index.js'
 import { decimal } from '../quantity/index.js'
-import { leverFit, markForStress, setterOf, stressAtMark, type LeverFit, type Setter, type StrungSaw } from '../saw/index.js'
-import { aimStress, greenMarks, pitchFromStress, type GreenBand, type GreenMarks } from '../tension/index.js'
+import { setterOf, type Setter, type StrungSaw } from '../saw/index.js'
 import type { NotHeard, StrokesRead } from '../sound/index.js'
 import { lengthWords, plainNote, sizeWords, type Say } from './say.js'
 

@@ -1,5 +1,5 @@
 import { decimal } from '../quantity/index.js'
-import { fillsAfter, teethInWork } from '../cut/index.js'
+import { clogsAfter, teethInWork } from '../cut/index.js'
 import type { Blade, HandKind } from '../blade/index.js'
 import {
   copeFigures,
@@ -241,7 +241,7 @@ export function sawFacts(l: LayOut, say: Say): string[] {
   const { blade } = c.saw
   const mm = (x: number) => lengthWords(Math.round(x * 10) / 10, say)
   const teeth = teethInWork(c.crossing, blade)
-  const fills = fillsAfter(c.job, blade)
+  const fills = clogsAfter(c.job, blade)
   const out = [
     `${decimal(teeth, 1)} teeth in the work: ${teeth < 3 ? 'start it gently' : teeth < 14 ? 'starts easily, cuts smooth' : 'smooth but slow'}.`,
     blade.plate?.depth === undefined

@@ -1,15 +1,14 @@
 import { decimal } from '../quantity/index.js'
 import type { Stock } from '../stock/index.js'
-import { leastTeeth } from '../choose/index.js'
+import { leastTeeth, type LimitId, type Margin, type SizeWindow, type Collision, type WayOut } from '../choose/index.js'
 import { heights, type Job } from '../job/index.js'
-import type { LimitId, Margin, SizeWindow, Collision, WayOut } from '../choose/index.js'
 import { biteWords, capital, lengthWords, lowered, roundWords, sizeWords, type Say } from './say.js'
 
 export const limitNames: Record<LimitId, string> = {
   end: 'Clamps',
   material: 'Made for this stock',
   capacity: 'Capacity',
-  bite: 'Bite',
+  chipLoad: 'Bite',
   teeth: 'Teeth in stock',
   turn: 'Turn',
   hole: 'Starting hole',
@@ -35,7 +34,7 @@ export function stockWords(stock: Stock, say: Say): string {
 }
 
 const ceilingWords = {
-  gap: 'its gaps fill',
+  gullet: 'its gaps fill',
   bow: 'it bows past what the finish allows',
   drift: 'its free end drifts past what the finish allows',
   motor: 'the motor stalls',
@@ -45,7 +44,7 @@ const ceilingWords = {
 
 /** The same beside the window, where a line is short. */
 const ceilingShort: Record<keyof typeof ceilingWords, string> = {
-  gap: 'gaps fill',
+  gullet: 'gaps fill',
   bow: 'bows',
   drift: 'drifts',
   motor: 'stalls',
@@ -71,8 +70,8 @@ export function limitAsks(id: LimitId, job: Job, window: SizeWindow, say: Say): 
         ? `${lengthWords(total, say)}; the saw takes ${lengthWords(job.saw.capacity, say)}`
         : `${lengthWords(total, say)} of ${lengthWords(job.saw.stroke, say)} stroke`
     }
-    case 'bite':
-      return none ? 'all bite' : `${ceilingShort[(failing?.by as keyof typeof ceilingShort) ?? 'gap']} before it bites`
+    case 'chipLoad':
+      return none ? 'all bite' : `${ceilingShort[(failing?.by as keyof typeof ceilingShort) ?? 'gullet']} before it bites`
     case 'teeth':
       return `at least ${decimal(failing?.need ?? leastTeeth(job), 1)}${none ? ': all have' : ''}`
     case 'turn':
@@ -119,8 +118,8 @@ export function marginWords(m: Margin, job: Job, say: Say): string {
     case 'capacity':
       if (m.by === 'tilt') return `The cut leans ${decimal(m.need, 1)}°; this saw tilts to ${decimal(m.have, 1)}°.`
       return `The stock stands ${lengthWords(m.need, say)} high; this saw takes ${lengthWords(m.have, say)}.`
-    case 'bite': {
-      const why = ceilingWords[(m.by as keyof typeof ceilingWords) ?? 'gap']
+    case 'chipLoad': {
+      const why = ceilingWords[(m.by as keyof typeof ceilingWords) ?? 'gullet']
       return lacks
         ? `Must bite ${biteWords(m.need, say)} or it rubs, but ${why} at ${biteWords(m.have, say)}.`
         : `Bites ${biteWords(m.have, say)} before ${why}; it rubs under ${biteWords(m.need, say)}.`

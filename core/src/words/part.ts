@@ -2,7 +2,7 @@ import { decimal } from '../quantity/index.js'
 import { oneCut, orbitChoice, orbitInUse } from '../cut/index.js'
 import { strokeOf } from '../saw/index.js'
 import type { Cut, Job } from '../job/index.js'
-import type { State, Verdict } from '../choose/index.js'
+import type { State, Evaluation } from '../choose/index.js'
 import { orbitWords } from './setup.js'
 import { lengthWords, type Say } from './say.js'
 
@@ -15,7 +15,7 @@ export interface Said {
 }
 
 /** A jigsaw's orbit: the step in use and why no more of it. */
-export function orbitSaid(job: Job, { blade }: Pick<Verdict, 'blade'>): Said {
+export function orbitSaid(job: Job, { blade }: Pick<Evaluation, 'blade'>): Said {
   const choice = orbitChoice(job, blade)
   const value = orbitInUse(job, blade)
   return {
@@ -27,13 +27,13 @@ export function orbitSaid(job: Job, { blade }: Pick<Verdict, 'blade'>): Said {
 }
 
 /** A hand saw's stroke: how many a cut and how long. */
-export function strokeSaid(job: Job, verdict: Pick<Verdict, 'blade' | 'feed'>, say: Say): Said {
-  const { rubs } = verdict.feed
+export function strokeSaid(job: Job, evaluation: Pick<Evaluation, 'blade' | 'feed'>, say: Say): Said {
+  const { rubs } = evaluation.feed
   return {
     name: 'Stroke',
-    value: `${oneCut(job, verdict.feed).strokes} a cut`,
+    value: `${oneCut(job, evaluation.feed).strokes} a cut`,
     state: rubs ? 'beyond' : 'within',
-    note: `${lengthWords(Math.round(strokeOf(job.saw, verdict.blade) / 5) * 5, say)} long${rubs ? ', only rubbing' : ''}`,
+    note: `${lengthWords(Math.round(strokeOf(job.saw, evaluation.blade) / 5) * 5, say)} long${rubs ? ', only rubbing' : ''}`,
   }
 }
 

@@ -1,20 +1,8 @@
+import type { Bill, Range, Reckoning, Remedy, RingReckoning, TroubleGroup, Event, Clamping, Facing, ReadNote } from '../pattern/index.js'
 import { decimal } from '../quantity/index.js'
 import type { Blade } from '../blade/index.js'
 import type { Job } from '../job/index.js'
-import type {
-  Bill,
-  Event,
-  Clamping,
-  Facing,
-  Range,
-  ReadNote,
-  Reckoning,
-  Remedy,
-  RingReckoning,
-  SlipVerdict,
-  Transfer,
-  TroubleGroup,
-} from '../pattern/index.js'
+import type { SlipVerdict, Transfer } from '../fit/index.js'
 import { bladeWords, lengthWords, listWords, minutesWords, roundWords, type Say } from './say.js'
 
 /** A ring by the number it is sawn at. */

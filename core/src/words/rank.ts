@@ -8,7 +8,7 @@ import {
   type SchoolPick,
   type SizeSchool,
   type Trade,
-  type Verdict,
+  type Evaluation,
 } from '../choose/index.js'
 import type { FeedLimit, SpeedBand } from '../cut/index.js'
 import { turnRadius } from '../blade/index.js'
@@ -16,14 +16,14 @@ import { feedWords, lengthWords, listWords, minutesWords, sizeWords, type Say } 
 import { marginWords } from './limit.js'
 
 /** Smallest drawn curve the blade rounds in the job's manner, on the job's side of the line; 0 for blades that need no turning. */
-export function drawnTurn(job: Job, v: Pick<Verdict, 'blade'>): number | undefined {
+export function drawnTurn(job: Job, v: Pick<Evaluation, 'blade'>): number | undefined {
   const r = turnRadius(v.blade, job.cut.turn)
   if (r === undefined || r === 0 || job.cut.turn === 'pivot') return r
   return drawnRadius(job.cut, v.blade, r)
 }
 
 export const feedLimitWords: Record<FeedLimit, string> = {
-  gap: 'its gaps would fill',
+  gullet: 'its gaps would fill',
   bow: 'it would bow',
   control: 'your hand could not steer',
   stroke: 'dust could not leave the middle of the cut',
@@ -51,11 +51,11 @@ export function firstReasons(r: Ranked, job: Job, say: Say): string {
 }
 
 /** The side that frays most, named, and where that is. */
-export const frayWords = (v: Verdict): string => (v.edge.frays === 'face' ? 'the upper face' : 'the underside')
-export const frayedAt = (v: Verdict): string => (v.edge.frays === 'face' ? 'on top' : 'underneath')
+export const frayWords = (v: Evaluation): string => (v.edge.frays === 'face' ? 'the upper face' : 'the underside')
+export const frayedAt = (v: Evaluation): string => (v.edge.frays === 'face' ? 'on top' : 'underneath')
 
 /** Which differences mean something to a reader, as [better, worse] words. */
-function tradeWords(t: Trade, r: Verdict, say: Say): string {
+function tradeWords(t: Trade, r: Evaluation, say: Say): string {
   const better = t.by > 0
   const words: Record<Criterion, string> = {
     edge: better ? 'smoother edge' : 'rougher edge',
@@ -91,7 +91,7 @@ export function tradesWords(r: Ranked, first: Ranked, say: Say): string {
   return parts.filter(Boolean).join(' ') || 'As good as the first for this job.'
 }
 
-export const gradeWords: Record<Verdict['edge']['grade'], string> = { finest: 'finest', fine: 'fine', fair: 'fair', rough: 'rough' }
+export const gradeWords: Record<Evaluation['edge']['grade'], string> = { finest: 'finest', fine: 'fine', fair: 'fair', rough: 'rough' }
 
 export const schoolNames: Record<SizeSchool, string> = {
   balance: 'Balanced',
@@ -135,11 +135,11 @@ export function speedWords(band: SpeedBand): string {
 }
 
 /** What to do when the blade bogs down: which of the two schools is right here, by the limit that holds. */
-export function bogWords(v: Verdict): string {
+export function bogWords(v: Evaluation): string {
   if (v.speed.limit === 'heat' && v.feed.inputs.spm >= v.speed.value)
     return 'Bogs down? Fewer strokes and less push: heat is near, and the gaps need time.'
   switch (v.feed.limit) {
-    case 'gap':
+    case 'gullet':
       return 'Bogs down? More strokes a minute, same push: each tooth then takes less and its gap stays open.'
     case 'bow':
       return 'Bogs down? Push less, or stroke faster: at this push the blade bows. If that does not help it is dull.'
@@ -159,8 +159,8 @@ export function bogWords(v: Verdict): string {
 }
 
 /** How the nearest owned blade is made to do, and what that costs against the suggested one. */
-export function makeDoWords(m: MakeDo, first: Verdict | undefined, say: Say): string {
-  const v = m.verdict
+export function makeDoWords(m: MakeDo, first: Evaluation | undefined, say: Say): string {
+  const v = m.evaluation
   const how = {
     stress: 'tension it to the top of its band',
     pivot: 'pivot the corners',

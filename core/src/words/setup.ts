@@ -1,9 +1,8 @@
 import { decimal } from '../quantity/index.js'
 import { setterOf, type ChangeStep, type StepName } from '../saw/index.js'
 import type { Job } from '../job/index.js'
-import type { OrbitLimit } from '../cut/index.js'
+import { type OrbitLimit, UNREACHABLE, type GreenBand } from '../cut/index.js'
 import { mountingOf, type Caution, type Mounting, type SetUpItem } from '../setup/index.js'
-import { UNREACHABLE, type GreenBand } from '../tension/index.js'
 import { greenMarksWords } from './heard.js'
 import { capital, lengthWords, listWords, roundWords, noteWords, plainNote, type Say } from './say.js'
 

@@ -2,8 +2,8 @@ import { decimal } from '../quantity/index.js'
 import { meanSpacing, startingHole } from '../blade/index.js'
 import { strokeOf } from '../saw/index.js'
 import { heights, isStrungJob, type Job } from '../job/index.js'
-import { greenBand } from '../tension/index.js'
-import { leastWeb, type Verdict } from '../choose/index.js'
+import { greenBand } from '../cut/index.js'
+import { leastWeb, type Evaluation } from '../choose/index.js'
 import { biteWords, feedWords, lengthWords, minutesWords, roundWords, type Say } from './say.js'
 import { drawnTurn, feedLimitWords, frayedAt, speedWords } from './rank.js'
 import { bandWords, emptyBandWords } from './setup.js'
@@ -38,7 +38,7 @@ export const jobRules = {
     formula: 'least of gaps (h ≤ A ÷ rH), push (within the bow, drift or hand allowed) and control (v = √(2eR) ÷ τ)',
     source: 'Gap and force: Koch, Kienzle. Control: estimate.',
   },
-  bite: {
+  chipLoad: {
     name: 'Bite per tooth',
     formula: 'h = (v ÷ n)·p ÷ s; below about the edge’s radius a tooth rubs',
     source: 'Koch, wood machining.',
@@ -169,7 +169,7 @@ const holdNames: Record<Job['saw']['kind'], string> = {
 }
 
 /** The answer to “why?” for one figure of a verdict: rule, this job's figure and the inputs it came from. */
-export function explain(rule: JobRule, job: Job, v: Verdict, say: Say, also?: string): Why {
+export function explain(rule: JobRule, job: Job, v: Evaluation, say: Say, also?: string): Why {
   const mm = (x: number) => lengthWords(x, say)
   const { blade, feed } = v
   const { material } = job.stock
@@ -207,16 +207,16 @@ export function explain(rule: JobRule, job: Job, v: Verdict, say: Say, also?: st
     }
     case 'feed':
       return why(`${feedWords(feed.value, say)}: any faster and ${feedLimitWords[feed.limit]}.`, [
-        { name: 'gaps allow', value: feedWords(feed.inputs.gap, say) },
+        { name: 'gaps allow', value: feedWords(feed.inputs.gullet, say) },
         { name: holdNames[job.saw.kind], value: feedWords(feed.inputs.held, say) },
         { name: 'hand allows', value: feedWords(feed.inputs.control, say) },
         ...(feed.inputs.stroke === undefined ? [] : [{ name: 'tall stock allows', value: feedWords(feed.inputs.stroke, say) }]),
         strokes,
         ...constants,
       ])
-    case 'bite':
+    case 'chipLoad':
     case 'force':
-      return why(`${biteWords(feed.bite, say)} a tooth; under ${biteWords(feed.floor, say)} it rubs.`, [
+      return why(`${biteWords(feed.chipLoad, say)} a tooth; under ${biteWords(feed.floor, say)} it rubs.`, [
         { name: 'feed', value: feedWords(feed.value, say) },
         strokes,
         spacing,
@@ -232,12 +232,12 @@ export function explain(rule: JobRule, job: Job, v: Verdict, say: Say, also?: st
     case 'edge':
       return why(
         `Ridges of about ${biteWords(v.edge.ridge, say)}: ${v.edge.grade}.`,
-        [{ name: 'bite h', value: biteWords(feed.bite, say) }, ...blade3.slice(1)],
+        [{ name: 'bite h', value: biteWords(feed.chipLoad, say) }, ...blade3.slice(1)],
         'An estimate of order, not of thousandths.',
       )
     case 'underside':
       return why(`About ${mm(v.edge.tear)} ${frayedAt(v)}${v.edge.chips ? ', deeper than the face veneer: it will not sand out' : ''}.`, [
-        { name: 'bite h', value: biteWords(feed.bite, say) },
+        { name: 'bite h', value: biteWords(feed.chipLoad, say) },
         ...(material.veneer === undefined ? [] : [{ name: 'veneer', value: mm(material.veneer) }]),
       ])
     case 'time':

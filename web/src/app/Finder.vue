@@ -8,7 +8,7 @@ import { useSettings } from '../store/settings'
 import { useShop } from '../store/shop'
 import { onKey } from '../ui/keys'
 import { places } from './router'
-import { withBlade, withMaterial, withSaw } from '../store/edits'
+import { withBlade, withMaterial, withSaw } from '../data/ticket'
 
 interface Hit {
   kind: string

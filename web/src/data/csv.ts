@@ -84,7 +84,7 @@ export function logCsv(rows: readonly LogEntry[]): string {
       underside: e.underside,
       edge: e.edge,
       clean_up_min: e.cleanUpMinutes,
-      foretold_min: Math.round(e.foretold.seconds / 6) / 10,
+      foretold_min: Math.round(e.predicted.seconds / 6) / 10,
       note: e.note,
       record: JSON.stringify(e),
     })),

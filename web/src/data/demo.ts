@@ -7,13 +7,13 @@ import {
   type StrungSaw,
   sectionOf,
   standInStress,
-  verdictOf,
+  evaluate,
   type Cut,
   type Fate,
   type Job,
   type Saw,
   type Stock,
-  type Verdict5,
+  type Grade,
 } from '@green-pitch/core'
 import { db } from './db'
 import { patternFrom, readDrawing } from './patternFile'
@@ -199,9 +199,9 @@ type Done = [
   length: number,
   blades: number,
   fate: Fate,
-  face: Verdict5,
-  underside: Verdict5,
-  edge: Verdict5,
+  face: Grade,
+  underside: Grade,
+  edge: Grade,
   cleanUp: number,
   note: string,
 ]
@@ -447,7 +447,7 @@ export async function loadDemo(): Promise<void> {
     ([day, title, s, saw, cut, bladeId, minutes, length, blades, fate, face, underside, edge, cleanUpMinutes, note], i): LogRecord => {
       const job = jobOf(s, saw, { ...cut, length, hole: cut.hole })
       const blade = bladeById(bladeId)!
-      const v = verdictOf(job, blade)
+      const v = evaluate(job, blade)
       return {
         id: `demo-log-${i}`,
         rev: 1,
@@ -457,7 +457,7 @@ export async function loadDemo(): Promise<void> {
         job,
         blade,
         model: MODEL,
-        foretold: { feed: v.feed.value, spm: v.speed.value, stress: v.stress, seconds: v.time.cutting + v.time.threading },
+        predicted: { feed: v.feed.value, spm: v.speed.value, stress: v.stress, seconds: v.time.cutting + v.time.threading },
         minutes,
         length,
         blades,

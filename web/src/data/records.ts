@@ -66,7 +66,7 @@ export interface PatternRecord extends Kept {
 export interface RunRecord extends Kept {
   order: number[]
   /** foretold for each ring of the order, s, and for the whole at the saw */
-  foretold: number[]
+  predicted: number[]
   total: number
   events: RunEvent[]
   logged: boolean

@@ -20,7 +20,7 @@ export const material = Joi.object<Material, true>({
   hardness: above0.required(),
   K: above0.required(),
   m: Joi.number().greater(0).less(1).required(),
-  loosening: above0.required(),
+  bulking: above0.required(),
   floor: above0.required(),
   heatLimit: above0.min(40).required(),
   heatEffect: Joi.string().max(40).required(),
@@ -122,7 +122,7 @@ const sawCommon = {
   ends: Joi.array().items(bladeEnd).min(1).required(),
   stroke: length.required(),
   throat: length.required(),
-  guard: from0.required(),
+  armHalfWidth: from0.required(),
   capacity: length.required(),
   change,
   source: text,
@@ -238,8 +238,8 @@ export const blade = Joi.object<Blade, true>({
   toothDepth: Joi.number().min(0).less(Joi.ref('width')).required(),
   pitch: length.required(),
   spacing: Joi.array().items(length).min(1).max(40).required(),
-  gapShare: above0.max(1).required(),
-  sharpness: above0.max(10).required(),
+  gulletShare: above0.max(1).required(),
+  edgeRadiusFactor: above0.max(10).required(),
   reverseZone: from0.required(),
   cuts: Joi.array().items(Joi.string()).required(),
   cutsOn: Joi.string().valid('up', 'down', 'both'),
@@ -432,13 +432,13 @@ export const runRecord = Joi.object<RunRecord, true>({
   id,
   rev,
   order: Joi.array().items(ringId).max(100_000).required(),
-  foretold: Joi.array().items(from0).max(100_000).required(),
+  predicted: Joi.array().items(from0).max(100_000).required(),
   total: from0.required(),
   events: Joi.array()
     .items(
       Joi.object({
         at: from0.required(),
-        deed: Joi.string()
+        event: Joi.string()
           .valid('start', 'done', 'back', 'goto', 'broke', 'changed', 'slipped', 'pause', 'resume', 'checked', 'end')
           .required(),
         ring: ringId,
@@ -467,7 +467,7 @@ export const logEntry = Joi.object<LogEntry & { rev: number }, true>({
   job: job.required(),
   blade: blade.required(),
   model: Joi.number().integer().min(1).required(),
-  foretold: Joi.object({ feed: from0.required(), spm: from0.required(), stress: from0, seconds: from0.required() }).required(),
+  predicted: Joi.object({ feed: from0.required(), spm: from0.required(), stress: from0, seconds: from0.required() }).required(),
   heard: heard.optional(),
   minutes: from0.max(100_000).required(),
   length: from0.required(),

@@ -12,13 +12,13 @@ import {
   type Job,
   type Say,
   type SetUp,
-  type Verdict,
+  type Evaluation,
 } from '@green-pitch/core'
 import { magnification, path, PX_PER_MM, scaleWords, toothOutlines, type Point } from './teeth'
 import Hatch from './Hatch.vue'
 
 /** Side section at mid stroke: the cut runs to the left, teeth in the work filled, table below. */
-const props = defineProps<{ job: Job; verdict: Verdict; setup: SetUp; say: Say }>()
+const props = defineProps<{ job: Job; evaluation: Evaluation; setup: SetUp; say: Say }>()
 const id = useId()
 const W = 300
 const Hpx = 250
@@ -27,7 +27,7 @@ const EXAGGERATE = 5
 const H = computed(() => heights(props.job).total)
 const times = computed(() => magnification(Hpx / (H.value + Math.max(6, 0.5 * H.value))))
 const k = computed(() => times.value * PX_PER_MM)
-const blade = computed(() => props.verdict.blade)
+const blade = computed(() => props.evaluation.blade)
 const on = computed(() => stockOnBlade(props.job, blade.value))
 const view = computed(() => {
   const spare = Hpx / k.value - H.value
@@ -59,7 +59,7 @@ const bowLine = computed(() => {
 })
 /** The face that frays, and where it lies on the picture. */
 const tears = computed(() => {
-  const { frays, underside, face } = props.verdict.edge
+  const { frays, underside, face } = props.evaluation.edge
   return (frays === 'face' ? face : underside) > 0.05 ? frays : undefined
 })
 const stroke = computed(() => strokeOf(props.job.saw, blade.value))

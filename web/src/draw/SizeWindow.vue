@@ -26,7 +26,7 @@ const LEFT = 150
 const ROW = 31
 const BAR = 112 // px the widest section may stand high
 
-const ORDER: LimitId[] = ['bite', 'teeth', 'turn', 'hole', 'web', 'depth', 'capacity', 'reach', 'frame', 'access', 'end', 'material']
+const ORDER: LimitId[] = ['chipLoad', 'teeth', 'turn', 'hole', 'web', 'depth', 'capacity', 'reach', 'frame', 'access', 'end', 'material']
 const sizes = computed(() => props.window.inputs.sizes)
 const col = computed(() => Math.max(8, ((width.value || 760) - LEFT - 4) / Math.max(1, sizes.value.length)))
 const x = (i: number) => LEFT + i * col.value

@@ -1,19 +1,19 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { centreRadius, lengthWords, type Job, type Say, type Verdict } from '@green-pitch/core'
+import { centreRadius, lengthWords, type Job, type Say, type Evaluation } from '@green-pitch/core'
 import { magnification, PX_PER_MM } from './teeth'
 
 /** Plan of the tightest turn: the drawn line, the kerf beside it, and the blade's section in the kerf. */
-const props = defineProps<{ job: Job; verdict: Verdict; say: Say }>()
+const props = defineProps<{ job: Job; evaluation: Evaluation; say: Say }>()
 const S = 150
 const cut = computed(() => props.job.cut)
-const blade = computed(() => props.verdict.blade)
+const blade = computed(() => props.evaluation.blade)
 const R = computed(() => cut.value.radius)
 const times = computed(() => magnification((S - 26) / (2 * Math.max((R.value ?? 3) + blade.value.kerf, 1.2))))
 const k = computed(() => times.value * PX_PER_MM)
 /** Kerf's centre line, mm. */
 const centre = computed(() => centreRadius(cut.value, blade.value) ?? 0)
-const turn = computed(() => props.verdict.margins.find((m) => m.limit === 'turn'))
+const turn = computed(() => props.evaluation.margins.find((m) => m.limit === 'turn'))
 </script>
 
 <template>

@@ -23,7 +23,7 @@ import {
   type Job,
   type Say,
   type SetUp,
-  type Verdict,
+  type Evaluation,
   type GreenBand,
 } from '@green-pitch/core'
 import { INK, newPdf, plainText as plain, SOFT } from './pdf'
@@ -32,7 +32,7 @@ import { toothOutlines, type Point } from './teeth'
 export interface CardIn {
   name: string
   job: Job
-  verdict: Verdict
+  evaluation: Evaluation
   setup: SetUp
   /** only of a blade held at both ends */
   band?: GreenBand
@@ -44,14 +44,14 @@ const SIZES = { a5: [148, 210], 'half-letter': [139.7, 215.9] } as const
 const MARGIN = 9
 
 /** The ticket's fifth part follows the saw: tension, orbit or stroke. */
-function fifth({ job, verdict, band, say }: CardIn): [string, string, string] {
+function fifth({ job, evaluation, band, say }: CardIn): [string, string, string] {
   if (band)
     return [
       'Tension',
       band.empty ? 'none suits' : bandWords(band),
       band.empty ? 'see below' : `${Math.round(band.value.low.stress)}–${Math.round(band.value.high.stress)} MPa`,
     ]
-  const said = job.saw.kind === 'jigsaw' ? orbitSaid(job, verdict) : strokeSaid(job, verdict, say)
+  const said = job.saw.kind === 'jigsaw' ? orbitSaid(job, evaluation) : strokeSaid(job, evaluation, say)
   return [said.name, said.value, said.note]
 }
 
@@ -90,8 +90,8 @@ export async function makeCard(c: CardIn): Promise<Blob> {
   }
   const rule = (at: number, weight = 0.2) => doc.setDrawColor(INK).setLineWidth(weight).line(MARGIN, at, right, at)
 
-  const { job, verdict, say } = c
-  const { blade } = verdict
+  const { job, evaluation, say } = c
+  const { blade } = evaluation
   const len = (mm: number) => lengthWords(mm, say)
 
   text(fitting(c.name, 15, 'bold', right - MARGIN - 24), MARGIN, y + 2, 15, 'bold')
@@ -118,8 +118,8 @@ export async function makeCard(c: CardIn): Promise<Blob> {
     fifth(c),
     [
       'Speed',
-      verdict.speed.low === verdict.speed.high ? `${verdict.speed.value}` : `${verdict.speed.low}–${verdict.speed.high}`,
-      `a minute; feed ${feedWords(verdict.feed.value, say)}`,
+      evaluation.speed.low === evaluation.speed.high ? `${evaluation.speed.value}` : `${evaluation.speed.low}–${evaluation.speed.high}`,
+      `a minute; feed ${feedWords(evaluation.feed.value, say)}`,
     ],
   ]
   const cw = (right - MARGIN) / 3
@@ -177,7 +177,7 @@ export async function makeCard(c: CardIn): Promise<Blob> {
   text(`${teethInWork(H, blade).toFixed(1)} teeth`, MARGIN + 6, Y(mid) + 1, 8, 'bold')
   const tx = MARGIN + 74
   text(blade.plate ? 'Goes down' : 'Turns', tx, y + 4.5, 9, 'bold')
-  const turn = drawnTurn(job, verdict)
+  const turn = drawnTurn(job, evaluation)
   const facts: [string, string][] = [
     ...(blade.plate
       ? ([
@@ -190,7 +190,7 @@ export async function makeCard(c: CardIn): Promise<Blob> {
         ] as [string, string][])),
     ['Kerf', len(blade.kerf)],
     ['Line', { leave: 'leave it', split: 'split it', take: 'take it' }[job.cut.line]],
-    ['Edge', verdict.edge.grade],
+    ['Edge', evaluation.edge.grade],
     ...(isStrung(job.saw) ? [['Clamps', `${len(job.saw.change.insertion)} deep each`] as [string, string]] : []),
   ]
   facts.forEach(([a, b], i) => {

@@ -15,11 +15,11 @@ import {
   setUp,
   sizeWindow,
   topStress,
-  verdictOf,
+  evaluate,
   waysOut,
   type Job,
   type Ranked,
-  type Verdict,
+  type Evaluation,
 } from '@green-pitch/core'
 import { useJob } from './job'
 import { useSettings } from './settings'
@@ -53,7 +53,7 @@ export const useAnswer = defineStore('answer', () => {
     const w = sizeWindow(job.value, homeGroup(job.value), shop.catalogue)
     return collision(w)?.nearest?.blade ?? w.inputs.sizes[0]?.blade ?? bladeById('scroll-standard-5')!
   })
-  const verdict = computed((): Verdict => ranked.value.find((r) => r.blade.id === blade.value.id) ?? verdictOf(job.value, blade.value))
+  const evaluation = computed((): Evaluation => ranked.value.find((r) => r.blade.id === blade.value.id) ?? evaluate(job.value, blade.value))
   const window = computed(() => sizeWindow(job.value, blade.value.group, shop.catalogue))
   const clash = computed(() => (ranked.value.length ? undefined : collision(window.value)))
   const ways = computed(() => (ranked.value.length ? [] : waysOut(job.value, shop.offered, shop.catalogue)))
@@ -81,8 +81,8 @@ export const useAnswer = defineStore('answer', () => {
     job: job.value,
     blade: blade.value,
     model: MODEL,
-    foretold: { feed: verdict.value.feed.value, spm: verdict.value.feed.inputs.spm, stress: verdict.value.stress, seconds },
+    predicted: { feed: evaluation.value.feed.value, spm: evaluation.value.feed.inputs.spm, stress: evaluation.value.stress, seconds },
     heard: jobs.ticket.heard,
   })
-  return { job, heard, remembered, ranked, schools, blade, verdict, window, clash, ways, taut, setup, doable }
+  return { job, heard, remembered, ranked, schools, blade, evaluation, window, clash, ways, taut, setup, doable }
 })

@@ -16,7 +16,7 @@ import {
 } from '@green-pitch/core'
 import captureUrl from '../work/capture.worklet.js?url&no-inline'
 import type { PluckHeard, SoundWork, Told } from '../work/soundWork'
-import { withHeard, withSpan } from './edits'
+import { withHeard, withSpan } from '../data/ticket'
 import { useAnswer } from './answer'
 import { useJob } from './job'
 import { useShop } from './shop'

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { liveQuery } from 'dexie'
 import { useTimestamp } from '@vueuse/core'
-import { checkDue, mergeEvents, runState, type LogEntry, type RunDeed } from '@green-pitch/core'
+import { checkDue, mergeEvents, runState, type LogEntry, type RunEventKind } from '@green-pitch/core'
 import { db, save } from '../data/db'
 import type { RunRecord } from '../data/records'
 import { useAnswer } from './answer'
@@ -77,7 +77,7 @@ export const useRun = defineStore('run', () => {
     const f = pattern.found
     if (!f) return
     const threading = f.bill.threading / Math.max(1, f.rings.filter((r) => r.ring.role === 'opening').length)
-    const foretold = f.order.map((id) => {
+    const predicted = f.order.map((id) => {
       const r = f.rings[id]!
       return r.cutting + r.plan.seconds + (r.ring.role === 'opening' ? threading : 0)
     })
@@ -85,18 +85,18 @@ export const useRun = defineStore('run', () => {
       id: jobs.record.id,
       rev: record.value?.rev ?? 0,
       order: [...f.order],
-      foretold,
-      total: foretold.reduce((a, b) => a + b, 0),
-      events: [{ at: Date.now(), deed: 'start' }],
+      predicted,
+      total: predicted.reduce((a, b) => a + b, 0),
+      events: [{ at: Date.now(), event: 'start' }],
       logged: false,
     })
   }
-  async function deed(what: RunDeed, ring?: number) {
+  async function event(what: RunEventKind, ring?: number) {
     const r = record.value
     if (!r) return
     // two deeds in one millisecond must not be one
     const at = Math.max(Date.now(), (r.events.at(-1)?.at ?? 0) + 1)
-    await put({ ...r, events: [...r.events, ring === undefined ? { at, deed: what } : { at, deed: what, ring }] })
+    await put({ ...r, events: [...r.events, ring === undefined ? { at, event: what } : { at, event: what, ring }] })
   }
 
   type How = Pick<LogEntry, 'fate' | 'face' | 'underside' | 'edge' | 'cleanUpMinutes' | 'note'>
@@ -107,7 +107,7 @@ export const useRun = defineStore('run', () => {
     const r = record.value
     const f = pattern.found
     if (!r || !f || r.logged) return false
-    if (!state.value.ended) await deed('end')
+    if (!state.value.ended) await event('end')
     const s = runState(record.value!.events, r.order, Date.now())
     const first = r.events[0]!.at
     const kept = await shop.keepLog({
@@ -135,5 +135,5 @@ export const useRun = defineStore('run', () => {
     await db.runs.delete(id).catch(trouble.report)
   }
   const keeping = computed(() => unwritten.value > 0)
-  return { record, order, state, underWay, due, stale, keeping, now, begin, deed, log, clear }
+  return { record, order, state, underWay, due, stale, keeping, now, begin, event, log, clear }
 })

@@ -1,4 +1,4 @@
-import type { Fate, LogEntry, Verdict5 } from '@green-pitch/core'
+import type { Fate, LogEntry, Grade } from '@green-pitch/core'
 
 /** How a cut came out, as it is typed. */
 export interface Outcome {
@@ -12,9 +12,9 @@ export interface Outcome {
 /** The same as the log keeps it. */
 export const logged = (o: Outcome): Pick<LogEntry, 'fate' | 'face' | 'underside' | 'edge' | 'cleanUpMinutes' | 'note'> => ({
   fate: o.fate,
-  face: Number(o.face) as Verdict5,
-  underside: Number(o.underside) as Verdict5,
-  edge: Number(o.edge) as Verdict5,
+  face: Number(o.face) as Grade,
+  underside: Number(o.underside) as Grade,
+  edge: Number(o.edge) as Grade,
   cleanUpMinutes: o.cleanUp ?? 0,
   note: o.note.trim(),
 })

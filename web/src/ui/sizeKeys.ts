@@ -1,5 +1,5 @@
 import { useAnswer } from '../store/answer'
-import { withBlade } from '../store/edits'
+import { withBlade } from '../data/ticket'
 import { useJob } from '../store/job'
 import { onKey } from './keys'
 

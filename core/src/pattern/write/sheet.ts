@@ -1,6 +1,6 @@
 import type { Points } from '../read/index.js'
 import type { Box, Pattern } from '../outline/index.js'
-import type { Reckoning } from '../reckon/index.js'
+import type { Reckoning } from '../estimate/index.js'
 
 /** What every way out shows: the drawn line, the kerf's centre line, holes, order and board; all mm. */
 export interface Sheet {

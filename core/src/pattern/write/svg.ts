@@ -1,4 +1,4 @@
-import { escapeXml } from '../../quantity/index.js'
+import { escapeXml } from '../../file/index.js'
 import type { Points } from '../read/index.js'
 import type { Sheet } from './sheet.js'
 

@@ -1,4 +1,4 @@
-import type { Reckoning } from '../reckon/index.js'
+import type { Reckoning } from '../estimate/index.js'
 
 /** One row an opening, in the order sawn; mm, mm² and s. Plain values, ready for a CSV writer. */
 export function openingRows(found: Reckoning): Record<string, string | number>[] {

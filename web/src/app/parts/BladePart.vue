@@ -6,7 +6,7 @@ import {
   marginWords,
   marginsOf,
   tpiWords,
-  verdictOf,
+  evaluate,
   withCaliper,
   type Blade,
   type Measured,
@@ -16,7 +16,7 @@ import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
-import { withBlade } from '../../store/edits'
+import { withBlade } from '../../data/ticket'
 import Choice from '../../ui/Choice.vue'
 import LengthInput from '../../ui/LengthInput.vue'
 import Mark from '../../ui/Mark.vue'
@@ -29,13 +29,13 @@ const settings = useSettings()
 const which = ref<'pass' | 'owned' | 'all'>('pass')
 
 const rows = computed(() => {
-  const passing = answer.ranked.map((r) => ({ blade: r.blade, verdict: r, fail: '' }))
+  const passing = answer.ranked.map((r) => ({ blade: r.blade, evaluation: r, fail: '' }))
   if (which.value === 'pass') return passing.slice(0, 60)
   const rest = shop.catalogue
     .filter((b) => !passing.some((p) => p.blade.id === b.id) && !clampTrouble(jobs.job.saw, b))
     .map((blade) => ({
       blade,
-      verdict: undefined,
+      evaluation: undefined,
       fail: marginWords(
         marginsOf(answer.job, blade).find((m) => m.ratio < 1)!,
         answer.job,
@@ -56,7 +56,7 @@ const measuring = ref(false)
 function caliper(m: Measured) {
   try {
     const measured = withCaliper(answer.blade, m)
-    verdictOf(answer.job, measured)
+    evaluate(answer.job, measured)
     jobs.edit((t) => ({ ...t, blade: measured }), `caliper ${Object.keys(m)[0]}`)
   } catch (error) {
     useTrouble().say(error instanceof Error ? error.message : String(error))
@@ -66,10 +66,10 @@ function caliper(m: Measured) {
 
 <template>
   <Themed>
-    <p v-if="!answer.verdict.passes && answer.ranked[0]" class="say">
+    <p v-if="!answer.evaluation.passes && answer.ranked[0]" class="say">
       <Mark state="beyond" />{{
         marginWords(
-          answer.verdict.margins.find((m) => m.ratio < 1)!,
+          answer.evaluation.margins.find((m) => m.ratio < 1)!,
           answer.job,
           settings.say,
         )
@@ -105,7 +105,7 @@ function caliper(m: Measured) {
     <div class="list">
       <button v-for="r in rows" :key="r.blade.id" class="row" :aria-pressed="r.blade.id === answer.blade.id" @click="choose(r.blade)">
         <Mark :state="r.fail ? 'beyond' : 'within'" /><span>{{ bladeWords(r.blade, settings.say) }}</span>
-        <span class="soft">{{ r.fail || `${r.verdict!.edge.grade} edge, feeds ${r.verdict!.feed.value.toFixed(1)} mm/s` }}</span>
+        <span class="soft">{{ r.fail || `${r.evaluation!.edge.grade} edge, feeds ${r.evaluation!.feed.value.toFixed(1)} mm/s` }}</span>
         <span class="soft">{{ tpiWords(r.blade) }}{{ shop.owned.has(r.blade.id) ? `, ${shop.countOf(r.blade.id)} in drawer` : '' }}</span>
       </button>
       <p v-if="!rows.length" class="soft">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { decimal, lengthWords, motorLoad, orbitChoice, orbitInUse, orbitWords, verdictOf, feedWords } from '@green-pitch/core'
+import { decimal, lengthWords, motorLoad, orbitChoice, orbitInUse, orbitWords, evaluate, feedWords } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
@@ -15,8 +15,8 @@ const value = computed(() => orbitInUse(answer.job, answer.blade))
 const rows = computed(() =>
   choice.value.steps.map((orbit) => {
     const job = { ...answer.job, orbit }
-    const v = verdictOf(job, answer.blade)
-    return { orbit, v, load: motorLoad(job, answer.blade, v.feed.bite) }
+    const v = evaluate(job, answer.blade)
+    return { orbit, v, load: motorLoad(job, answer.blade, v.feed.chipLoad) }
   }),
 )
 const put = (orbit: number | undefined) => jobs.editJob({ orbit }, 'orbit')

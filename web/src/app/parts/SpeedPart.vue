@@ -12,8 +12,8 @@ import Themed from '../../ui/Themed.vue'
 const jobs = useJob()
 const answer = useAnswer()
 const settings = useSettings()
-const band = computed(() => answer.verdict.speed)
-const feed = computed(() => answer.verdict.feed)
+const band = computed(() => answer.evaluation.speed)
+const feed = computed(() => answer.evaluation.feed)
 const saw = computed(() => answer.job.saw)
 const range = computed(() => speedRange(saw.value))
 const steps = computed(() => (isPowered(saw.value) && saw.value.speed.kind === 'steps' ? saw.value.speed.steps : undefined))
@@ -57,7 +57,7 @@ const dial = computed(() => {
     </div>
     <p class="say">
       At {{ Math.round(feed.inputs.spm) }} strokes{{ dial }}: feed {{ feedWords(feed.value, settings.say) }}; faster, and
-      {{ feedLimitWords[feed.limit] }}. {{ bogWords(answer.verdict) }}
+      {{ feedLimitWords[feed.limit] }}. {{ bogWords(answer.evaluation) }}
     </p>
   </Themed>
 </template>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
-import { deriveMaterial, nearestMaterial, reach, type Cuts, type Form, type Stock } from '@green-pitch/core'
+import { deriveMaterial, nearestMaterial, crossing, type MaterialClass, type Form, type Stock } from '@green-pitch/core'
 import { useJob } from '../../store/job'
 import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
-import { withForm, withMaterial } from '../../store/edits'
+import { withForm, withMaterial } from '../../data/ticket'
 import Choice from '../../ui/Choice.vue'
 import Count from '../../ui/Count.vue'
 import LengthInput from '../../ui/LengthInput.vue'
@@ -45,9 +45,9 @@ const put = (patch: Partial<Record<'thickness' | 'diameter' | 'wall' | 'sheets',
   jobs.editJob({ stock: { ...stock.value, ...patch } as Stock }, `stock ${Object.keys(patch)[0]}`)
 
 const adding = ref(false)
-const own = ref<{ name: string; cuts: Cuts; density: number; hardness?: number }>({ name: '', cuts: 'wood', density: 650 })
+const own = ref<{ name: string; cuts: MaterialClass; density: number; hardness?: number }>({ name: '', cuts: 'wood', density: 650 })
 const like = computed(() => nearestMaterial(own.value))
-const kinds: { value: Cuts; label: string }[] = [
+const kinds: { value: MaterialClass; label: string }[] = [
   { value: 'wood', label: 'Wood' },
   { value: 'plastic', label: 'Plastic' },
   { value: 'organic', label: 'Bone, horn' },
@@ -103,7 +103,7 @@ async function add() {
         :min="1"
         :max="50"
         whole
-        :unit="`${Math.round(reach(stock).total * 10) / 10} mm`"
+        :unit="`${Math.round(crossing(stock).total * 10) / 10} mm`"
         @update:model-value="(v) => v && put({ sheets: v })"
       />
       <LengthInput

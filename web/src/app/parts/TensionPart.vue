@@ -32,7 +32,7 @@ const trouble = ref('')
 // opened only where the ticket has a tension
 const job = computed(() => answer.taut!.job)
 const band = computed(() => answer.taut!.band)
-const stress = computed(() => answer.verdict.stress!)
+const stress = computed(() => answer.evaluation.stress!)
 const at = (stress: number) => ({
   stress,
   tension: tensionFromStress(answer.blade, stress),

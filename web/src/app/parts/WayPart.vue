@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { setUpWords, verdictOf, lengthWords } from '@green-pitch/core'
+import { setUpWords, evaluate, lengthWords } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
@@ -41,7 +41,7 @@ const schools = computed(() =>
       { key: 'taped', label: 'Up, scored and taped', cut: { up: 'show', taped: true } },
     ] as const
   ).map((s) => {
-    const { edge } = verdictOf({ ...answer.job, cut: { ...answer.job.cut, ...s.cut } }, answer.blade)
+    const { edge } = evaluate({ ...answer.job, cut: { ...answer.job.cut, ...s.cut } }, answer.blade)
     return { ...s, label: `${s.label}: ${lengthWords(Math.round(edge.tear * 100) / 100, settings.say)}` }
   }),
 )

@@ -6,7 +6,7 @@ import {
   dialMark,
   faceUp,
   decimal,
-  frameReach,
+  frameClearance,
   greenMarks,
   greenMarksWords,
   isPowered,
@@ -52,8 +52,8 @@ export function useParts() {
     const fifth = answer.taut
       ? tensionPart(answer, answer.taut.job, answer.taut.band)
       : saw.kind === 'jigsaw'
-        ? { id: 'orbit' as const, ...orbitSaid(answer.job, answer.verdict) }
-        : { id: 'stroke' as const, ...strokeSaid(answer.job, answer.verdict, say) }
+        ? { id: 'orbit' as const, ...orbitSaid(answer.job, answer.evaluation) }
+        : { id: 'stroke' as const, ...strokeSaid(answer.job, answer.evaluation, say) }
     return [
       { id: 'stock', name: 'Stock', value: stock.material.name, note: stockWords(stock, say) },
       { id: 'cut', name: 'Cut', value: capital(cut.kind), note: cutSaid(cut, say) },
@@ -72,7 +72,7 @@ function sawPart({ job, ways, ranked }: Answer, say: Say): Part {
   const turning = ways.find((w) => w.kind === 'turn-blade')
   const stops = ranked.length ? [] : stoppers(job)
   const state: State | undefined = ranked.length ? undefined : otherSaw || turning ? 'beyond' : undefined
-  const met = saw.kind === 'frame' && cut.lie !== undefined && frameReach(saw, cut.lie, job.turned).ratio < 1
+  const met = saw.kind === 'frame' && cut.lie !== undefined && frameClearance(saw, cut.lie, job.turned).ratio < 1
   const note = state
     ? met
       ? 'its frame meets the board'
@@ -94,9 +94,9 @@ function sawPart({ job, ways, ranked }: Answer, say: Say): Part {
   }
 }
 
-function bladePart({ job, blade, verdict }: Answer, say: Say): Part {
-  const failing = verdict.margins.filter((m) => m.ratio < 1 && m.limit !== 'frame')
-  const near = verdict.margins.find((m) => m.state === 'near')
+function bladePart({ job, blade, evaluation }: Answer, say: Say): Part {
+  const failing = evaluation.margins.filter((m) => m.ratio < 1 && m.limit !== 'frame')
+  const near = evaluation.margins.find((m) => m.state === 'near')
   return {
     id: 'blade',
     name: blade.plate ? 'Which one' : 'Blade',
@@ -131,8 +131,8 @@ function tensionPart({ blade, heard: at }: Answer, job: StrungJob, band: GreenBa
   }
 }
 
-function speedPart({ job, verdict, heard: at }: Answer): Part {
-  const { speed } = verdict
+function speedPart({ job, evaluation, heard: at }: Answer): Part {
+  const { speed } = evaluation
   const { spm } = job
   const marks = [speed.low, speed.high].map((n) => dialMark(job.saw, n))
   const dial = marks[0] === undefined ? '' : `, dial ${[...new Set(marks.map((m) => decimal(m!, 0)))].join(' to ')}`

@@ -27,11 +27,11 @@ import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import { onKey } from '../../ui/keys'
 import { useSizeKeys } from '../../ui/sizeKeys'
-import { withBlade } from '../../store/edits'
+import { withBlade } from '../../data/ticket'
 import { useLink } from './link'
 import BladeInStock from '../../draw/BladeInStock.vue'
 import SizeWindow from '../../draw/SizeWindow.vue'
-import FrameReach from '../../draw/FrameReach.vue'
+import FrameClearance from '../../draw/FrameClearance.vue'
 import Drift from '../../draw/Drift.vue'
 import Turn from '../../draw/Turn.vue'
 import UnderBack from '../../draw/UnderBack.vue'
@@ -83,7 +83,7 @@ onKey('p', () => {
   printing.value = true
 })
 
-const why = (rule: JobRule) => () => explain(rule, answer.job, answer.verdict, say.value)
+const why = (rule: JobRule) => () => explain(rule, answer.job, answer.evaluation, say.value)
 const turns = computed(() => {
   const b = answer.blade
   if (turnsAnywhere(b)) return []
@@ -94,14 +94,14 @@ const turns = computed(() => {
     { name: 'pivot', value: mm(pivotRadius(b)), rule: 'pivot' as const, here: answer.job.cut.turn === 'pivot' },
   ]
 })
-const turnMargin = computed(() => answer.verdict.margins.find((m) => m.limit === 'turn'))
+const turnMargin = computed(() => answer.evaluation.margins.find((m) => m.limit === 'turn'))
 const list = computed(() =>
   answer.setup.value
     .filter((i) => !['clean-ends', 'retension'].includes(i.do))
     .map((i) => ({ item: i, text: setUpWords(i, answer.job, say.value) })),
 )
 const ruleOf: Partial<Record<string, JobRule>> = { tension: 'band', speed: 'speed', drill: 'hole' }
-const limitRule: Partial<Record<LimitId, JobRule>> = { bite: 'bite', teeth: 'teeth', turn: 'turn', hole: 'hole', web: 'web' }
+const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', teeth: 'teeth', turn: 'turn', hole: 'hole', web: 'web' }
 </script>
 
 <template>
@@ -133,7 +133,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { bite: 'bite', teeth: 'tee
         </template>
       </SizeWindow>
       <div class="below">
-        <BladeInStock :job="answer.job" :verdict="answer.verdict" :setup="answer.setup" :say="say">
+        <BladeInStock :job="answer.job" :evaluation="answer.evaluation" :setup="answer.setup" :say="say">
           <template #bow
             ><Why :why="why('force')">{{ lengthWords(answer.setup.bow, say) }}</Why></template
           >
@@ -144,7 +144,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { bite: 'bite', teeth: 'tee
           :depth="answer.job.cut.depth"
           :say="say"
         />
-        <Turn v-else :job="answer.job" :verdict="answer.verdict" :say="say">
+        <Turn v-else :job="answer.job" :evaluation="answer.evaluation" :say="say">
           <p v-if="turnsAnywhere(answer.blade)">{{ sizeWords(answer.blade) }} cuts all round: the work need not turn.</p>
           <dl v-else-if="answer.job.cut.radius !== undefined" class="turns">
             <template v-for="t in turns" :key="t.name"
@@ -159,7 +159,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { bite: 'bite', teeth: 'tee
               </dd></template
             >
           </dl>
-          <FrameReach
+          <FrameClearance
             v-if="answer.job.saw.kind === 'frame' && answer.job.cut.lie"
             :saw="answer.job.saw"
             :lie="answer.job.cut.lie"
@@ -171,7 +171,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { bite: 'bite', teeth: 'tee
             v-if="answer.job.saw.kind === 'jigsaw'"
             :job="answer.job"
             :saw="answer.job.saw"
-            :verdict="answer.verdict"
+            :evaluation="answer.evaluation"
             :setup="answer.setup"
             :say="say"
           />

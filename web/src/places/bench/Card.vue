@@ -20,8 +20,16 @@ async function make(open: boolean) {
   busy.value = true
   try {
     const { makeCard } = await import('../../draw/card')
-    const { job, verdict, setup, taut } = answer
-    const pdf = await makeCard({ name: jobs.name, job, verdict, setup, band: taut?.band, say: settings.say, paper: settings.value.paper })
+    const { job, evaluation, setup, taut } = answer
+    const pdf = await makeCard({
+      name: jobs.name,
+      job,
+      evaluation,
+      setup,
+      band: taut?.band,
+      say: settings.say,
+      paper: settings.value.paper,
+    })
     const name = `${jobs.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}-card.pdf`
     const url = URL.createObjectURL(pdf)
     setTimeout(() => URL.revokeObjectURL(url), 60_000)

@@ -5,7 +5,7 @@ import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
-import { withSaw } from '../../store/edits'
+import { withSaw } from '../../data/ticket'
 import ToothStrip from '../../draw/ToothStrip.vue'
 import Mark from '../../ui/Mark.vue'
 

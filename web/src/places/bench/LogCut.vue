@@ -20,7 +20,7 @@ const settings = useSettings()
 const shop = useShop()
 const id = useId()
 const dialog = ref<HTMLDialogElement>()
-const v = answer.verdict
+const v = answer.evaluation
 const form = reactive({
   minutes: Math.max(1, Math.round((v.time.cutting + v.time.threading) / 60)) as number | undefined,
   length: answer.job.cut.length as number | undefined,

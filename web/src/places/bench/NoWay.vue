@@ -4,7 +4,7 @@ import { collisionWords, makeDoWords, sizeWords, stoppers, wayWords, type WayOut
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
-import { withBlade, withJob, withSaw } from '../../store/edits'
+import { withBlade, withJob, withSaw } from '../../data/ticket'
 import Mark from '../../ui/Mark.vue'
 
 /** An impossible job, answered: what collides, by how much, and the ways out. */
@@ -58,7 +58,7 @@ function take(w: WayOut) {
   <section v-if="answer.doable">
     <h3>Make the nearest in my drawer do</h3>
     <p>
-      {{ sizeWords(answer.doable.verdict.blade) }} {{ answer.doable.verdict.blade.name.toLowerCase() }}:
+      {{ sizeWords(answer.doable.evaluation.blade) }} {{ answer.doable.evaluation.blade.name.toLowerCase() }}:
       {{ makeDoWords(answer.doable, undefined, settings.say) }}
     </p>
   </section>

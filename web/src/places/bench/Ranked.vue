@@ -22,7 +22,7 @@ import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
-import { withBlade } from '../../store/edits'
+import { withBlade } from '../../data/ticket'
 import ToothStrip from '../../draw/ToothStrip.vue'
 import Why from '../../ui/Why.vue'
 
@@ -64,7 +64,7 @@ const first = computed(() => answer.ranked[0])
 const doable = computed(() => (first.value && shop.owned.size && !shop.owned.has(first.value.blade.id) ? answer.doable : undefined))
 function makeItDo() {
   const d = doable.value!
-  jobs.edit((t) => withBlade({ ...t, job: { ...t.job, cut: d.job.cut } }, d.verdict.blade), 'make do')
+  jobs.edit((t) => withBlade({ ...t, job: { ...t.job, cut: d.job.cut } }, d.evaluation.blade), 'make do')
   if (d.job.stress !== undefined) jobs.editJob({ stress: d.job.stress }, 'make do')
 }
 </script>
@@ -123,7 +123,7 @@ function makeItDo() {
   <section v-if="doable" class="do">
     <h3>Make the nearest in my drawer do</h3>
     <p>
-      <b>{{ bladeWords(doable.verdict.blade, settings.say) }}.</b>
+      <b>{{ bladeWords(doable.evaluation.blade, settings.say) }}.</b>
       {{ makeDoWords(doable, first, settings.say) }}
     </p>
     <button class="act" @click="makeItDo">Make it do</button>

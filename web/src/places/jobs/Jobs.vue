@@ -3,7 +3,7 @@ import { computed, onBeforeUnmount, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { liveQuery } from 'dexie'
 import { Popconfirm } from 'ant-design-vue'
-import { bladeWords, minutesWords, rankBlades, stockWords, verdictOf, lengthWords } from '@green-pitch/core'
+import { bladeWords, minutesWords, rankBlades, stockWords, evaluate, lengthWords } from '@green-pitch/core'
 import { db } from '../../data/db'
 import { openFile, saveFile } from '../../data/files'
 import type { JobRecord } from '../../data/records'
@@ -34,7 +34,7 @@ const table = computed(() =>
   rows.value.map((r) => {
     const { job, blade } = r.ticket
     const chosen = blade
-      ? verdictOf(job, blade)
+      ? evaluate(job, blade)
       : rankBlades(job, { blades: shop.catalogue, owned: shop.owned, ownedFirst: settings.value.ownedFirst }).value[0]
     const radius = job.cut.radius === undefined ? 'no curves' : `R ${lengthWords(job.cut.radius, settings.say)}`
     return {

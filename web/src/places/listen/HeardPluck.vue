@@ -32,7 +32,7 @@ const solved = computed(() => {
     : undefined
 })
 const feel = computed(() => {
-  const at = props.job.stress ?? answer.verdict.stress ?? 0
+  const at = props.job.stress ?? answer.evaluation.stress ?? 0
   return lengthWords(Math.round(thumbMove(props.job, answer.blade, at, THUMB) * 20) / 20, say.value)
 })
 const feelAim = computed(() =>

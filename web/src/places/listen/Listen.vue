@@ -39,13 +39,13 @@ watch([powered, taut], () => listen.listenFor(taut.value && (listen.what === 'pl
 const aim = computed(() => (taut.value ? aimPitch(taut.value.band, answer.blade) : 0))
 const spm = computed(() => answer.job.spm)
 const spmState = computed(() => {
-  const { low, high, trouble } = answer.verdict.speed
+  const { low, high, trouble } = answer.evaluation.speed
   if (spm.value === undefined) return undefined
   if (trouble || spm.value > high * 1.02) return 'beyond'
   return spm.value < low * 0.98 ? 'near' : 'within'
 })
 const spmWords = computed(() => {
-  const { low, high } = answer.verdict.speed
+  const { low, high } = answer.evaluation.speed
   if (spmState.value === 'beyond') return `Faster than this stock bears: it rubs and heats. Turn it down to ${low} to ${high}.`
   if (spmState.value === 'near') return `Slower than need be: the feed must follow it down. ${low} to ${high} would carry the cut.`
   return 'Leave it as it is.'
@@ -86,7 +86,7 @@ async function open() {
               <p v-else class="verdict">Let the saw run, without wood at first, and hold the microphone near.</p>
             </div>
             <p class="stress">
-              <b class="mono">{{ answer.verdict.speed.low }}–{{ answer.verdict.speed.high }}</b>
+              <b class="mono">{{ answer.evaluation.speed.low }}–{{ answer.evaluation.speed.high }}</b>
               <span class="soft">is green for this cut</span>
               <span v-if="answer.heard.spm" class="soft"
                 >heard {{ clock(answer.heard.spm.at) }}, give or take {{ Math.max(1, Math.round(answer.heard.spm.doubt)) }}
@@ -94,7 +94,7 @@ async function open() {
               >
             </p>
           </div>
-          <SpeedRule :range="speedRange(answer.job.saw)" :band="answer.verdict.speed" :spm="spm" :state="spmState" />
+          <SpeedRule :range="speedRange(answer.job.saw)" :band="answer.evaluation.speed" :spm="spm" :state="spmState" />
         </template>
 
         <p v-if="listen.trouble" class="trouble" role="alert"><Mark state="near" />{{ listen.trouble }}</p>

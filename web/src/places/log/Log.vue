@@ -8,7 +8,7 @@ import {
   minutesWords,
   MODEL,
   stockWords,
-  verdictOf,
+  evaluate,
   type Fate,
   noteWords,
   pitchFromStress,
@@ -82,9 +82,9 @@ const columns = computed(() => [
 ])
 /** What the present model would say of an old cut: never written over what it was reckoned with. */
 function again(e: LogRecord): string {
-  const v = verdictOf(e.job, e.blade)
+  const v = evaluate(e.job, e.blade)
   const seconds = v.time.cutting + v.time.threading
-  return `Reckoned then (model ${e.model}): ${minutesWords(e.foretold.seconds)}, feed ${e.foretold.feed.toFixed(1)} mm/s. Now (model ${MODEL}): ${minutesWords(seconds)}, feed ${v.feed.value.toFixed(1)} mm/s. It took ${e.minutes} min.`
+  return `Reckoned then (model ${e.model}): ${minutesWords(e.predicted.seconds)}, feed ${e.predicted.feed.toFixed(1)} mm/s. Now (model ${MODEL}): ${minutesWords(seconds)}, feed ${v.feed.value.toFixed(1)} mm/s. It took ${e.minutes} min.`
 }
 async function out() {
   const { logCsv } = await import('../../data/csv')
@@ -155,7 +155,7 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
             <template v-else-if="column.key === 'blade'">{{ bladeOf(record as LogRecord) }}</template>
             <template v-else-if="column.key === 'minutes'"
               ><span class="nowrap"
-                ><b>{{ record.minutes }}</b> <span class="soft">({{ Math.round(record.foretold.seconds / 60) }})</span> min</span
+                ><b>{{ record.minutes }}</b> <span class="soft">({{ Math.round(record.predicted.seconds / 60) }})</span> min</span
               ></template
             >
             <template v-else-if="column.key === 'grades'"

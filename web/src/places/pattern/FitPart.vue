@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
-import { leastWeb, lengthWords, reach, slipWords, type Line } from '@green-pitch/core'
+import { leastWeb, heights, lengthWords, slipWords, type LineSide } from '@green-pitch/core'
 import { fitBudget, inlayAngle, planSlices, slipMatters } from '@green-pitch/core/pattern'
 import { useAnswer } from '../../store/answer'
 import { usePattern } from '../../store/pattern'
@@ -15,14 +15,14 @@ const answer = useAnswer()
 const pattern = usePattern()
 const settings = useSettings()
 const mm = (x: number) => lengthWords(Math.round(x * 100) / 100, settings.say)
-const lines: { value: Line; label: string }[] = [
+const lines: { value: LineSide; label: string }[] = [
   { value: 'leave', label: 'Leave' },
   { value: 'split', label: 'Split' },
   { value: 'take', label: 'Take' },
 ]
 const form = reactive({
-  opening: 'split' as Line,
-  insert: 'leave' as Line,
+  opening: 'split' as LineSide,
+  insert: 'leave' as LineSide,
   lineWidth: 0.2 as number | undefined,
   bevel: 0.3 as number | undefined, // degrees off square
   slip: 0.3 as number | undefined,
@@ -36,11 +36,11 @@ const budget = computed(() => {
     { line: form.opening, kerf, bevel: slope },
     { line: form.insert, kerf, bevel: slope },
     form.lineWidth ?? 0,
-    reach(answer.job.stock).longest,
+    heights(answer.job).longest,
   )
 })
 /** Of each sheet: of a stack one of its own, else the stock's. */
-const sheet = computed(() => ('thickness' in answer.job.stock ? answer.job.stock.thickness : reach(answer.job.stock).longest))
+const sheet = computed(() => ('thickness' in answer.job.stock ? answer.job.stock.thickness : heights(answer.job).longest))
 const inlay = computed(() => inlayAngle(answer.blade.kerf, sheet.value))
 const from = { opening: 'the opening’s edge', insert: 'the insert’s edge', bevel: 'bevel of both edges', lines: 'lines' }
 const slip = computed(() =>
@@ -74,7 +74,7 @@ const plan = computed(() =>
       <p class="wide soft">
         <template v-for="(p, i) in budget.parts" :key="p.from"
           >{{ i ? '; ' : '' }}{{ p.mm < 0 ? '−' : '' }}{{ mm(Math.abs(p.mm)) }} from {{ from[p.from] }}</template
-        >. Kerf {{ mm(answer.blade.kerf) }}, stock {{ mm(reach(answer.job.stock).longest) }}.
+        >. Kerf {{ mm(answer.blade.kerf) }}, stock {{ mm(heights(answer.job).longest) }}.
       </p>
       <p v-if="inlay !== undefined" class="wide">
         Inlay of two sheets {{ mm(sheet) }} thick, sawn together: tilt the table <b class="mono">{{ inlay.toFixed(2) }}°</b> and the kerf
@@ -82,7 +82,7 @@ const plan = computed(() =>
       </p>
     </section>
     <section class="fields">
-      <h2>Does this slip matter? {{ slipWords[slip.verdict] }}</h2>
+      <h2>Does this slip matter? {{ slipWords[slip.evaluation] }}</h2>
       <LengthInput v-model="form.slip" label="Off the line by" />
       <Choice
         v-model="form.into"

@@ -45,7 +45,7 @@ function shifted(by: number): number[] | undefined {
   next.splice(to, 0, props.selected)
   return next
 }
-const foretold = computed(() =>
+const predicted = computed(() =>
   [-1, 1].map((by) => {
     const o = shifted(by)
     return o && percent(against(o))
@@ -78,8 +78,8 @@ function key(e: KeyboardEvent) {
       <Why :why="() => ({ rule: 'order', text: orderRule, inputs: [] })" label="Order">why?</Why>
     </p>
     <p class="acts">
-      <button class="act" :disabled="!foretold[0]" @click="shift(-1)">Earlier {{ foretold[0] }}</button>
-      <button class="act" :disabled="!foretold[1]" @click="shift(1)">Later {{ foretold[1] }}</button>
+      <button class="act" :disabled="!predicted[0]" @click="shift(-1)">Earlier {{ predicted[0] }}</button>
+      <button class="act" :disabled="!predicted[1]" @click="shift(1)">Later {{ predicted[1] }}</button>
       <button v-if="pattern.record?.choices.order" class="act" @click="pattern.choose({ order: undefined })">Suggested order</button>
     </p>
     <ol

@@ -17,7 +17,7 @@ import {
 } from '@green-pitch/core'
 import { groupTroubles, remediesFor, type Bill, type Reckoning, type Remedy } from '@green-pitch/core/pattern'
 import { useAnswer } from '../../store/answer'
-import { withBlade } from '../../store/edits'
+import { withBlade } from '../../data/ticket'
 import { useJob } from '../../store/job'
 import { usePattern } from '../../store/pattern'
 import { useSettings } from '../../store/settings'

@@ -66,14 +66,14 @@ const ending = ref(false)
 const left = computed(() => {
   const r = run.record
   if (!r) return 0
-  let [foretold, took, open] = [0, 0, 0]
+  let [predicted, took, open] = [0, 0, 0]
   r.order.forEach((id, i) => {
     if (state.value.done.has(id)) {
-      foretold += r.foretold[i]!
+      predicted += r.predicted[i]!
       took += state.value.perRing.get(id) ?? 0
-    } else open += r.foretold[i]!
+    } else open += r.predicted[i]!
   })
-  return state.value.done.size > 2 && foretold > 0 ? (open * took) / foretold : open
+  return state.value.done.size > 2 && predicted > 0 ? (open * took) / predicted : open
 })
 const life = computed(() => {
   const { material } = jobs.job.stock
@@ -87,7 +87,7 @@ const openingsLeft = computed(() => {
   if (!r) return 0
   let [seconds, n] = [life.value - state.value.bladeSeconds, 0]
   for (let i = state.value.at; i < r.order.length && seconds > 0; i++) {
-    seconds -= r.foretold[i]!
+    seconds -= r.predicted[i]!
     if (seconds > 0) n++
   }
   return n
@@ -117,18 +117,18 @@ function forward() {
     ending.value = true
     return
   }
-  if (state.value.paused) return void run.deed('resume')
-  if (run.due) return void run.deed('checked')
+  if (state.value.paused) return void run.event('resume')
+  if (run.due) return void run.event('checked')
   const id = run.order[state.value.at]
-  if (id !== undefined) void run.deed('done', id)
+  if (id !== undefined) void run.event('done', id)
 }
 /** Whatever was reported, the next press of a pedal means “done” again. */
 const mainButton = ref<HTMLButtonElement>()
 function report(what: 'broke' | 'changed' | 'slipped' | 'pause' | 'resume') {
-  void run.deed(what)
+  void run.event(what)
   mainButton.value?.focus()
 }
-const back = () => state.value.started && run.deed('back')
+const back = () => state.value.started && run.event('back')
 for (const key of [' ', 'PageDown', 'ArrowRight']) onKey(key, forward)
 for (const key of ['PageUp', 'ArrowLeft']) onKey(key, back)
 const spoken = computed(() => (here.value && found.value ? ringName(found.value, here.value.ring.id) : ''))
@@ -140,7 +140,7 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
       <b
         >{{ sizeWords(answer.blade) }} <span class="plain">{{ answer.blade.name.toLowerCase() }}</span></b
       >
-      <span class="mono">{{ answer.verdict.feed.inputs.spm.toFixed(0) }} spm</span>
+      <span class="mono">{{ answer.evaluation.feed.inputs.spm.toFixed(0) }} spm</span>
       <span v-if="heard"><Mark state="within" />{{ heard }} heard</span>
       <span v-else-if="isStrung(jobs.job.saw)" class="near"><Mark state="near" />not heard</span>
     </p>

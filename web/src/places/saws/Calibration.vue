@@ -40,7 +40,7 @@ const sizes = computed(() => {
   }))
 })
 /** What the fit foretells for sizes nobody has heard yet. */
-const foretold = computed(() => {
+const predicted = computed(() => {
   const f = fit.value
   if (!f) return []
   const heard = new Set(lever.value.map((p) => p.section.width))
@@ -104,9 +104,9 @@ const day = (ms: number) => new Date(ms).toLocaleDateString(undefined, { day: 'n
     </div>
     <p v-if="fit">
       {{ fit.guess ? '' : frameWords(fit) }}
-      <template v-if="foretold.length">
-        At {{ decimal(foretold[0]!.mark, 1) }}:
-        <span v-for="(f, i) in foretold" :key="f.name"
+      <template v-if="predicted.length">
+        At {{ decimal(predicted[0]!.mark, 1) }}:
+        <span v-for="(f, i) in predicted" :key="f.name"
           >{{ i ? ', ' : '' }}{{ f.name }} about {{ Math.round(f.value / 5) * 5 }} ± {{ Math.round(f.doubt / 5) * 5 }} MPa</span
         >.
       </template>

@@ -3,17 +3,35 @@ import { nextDrill, type DrillSeries } from '../../quantity/index.js'
 import { centreRadius, type Job } from '../../job/index.js'
 import { leastWeb } from '../../choose/index.js'
 import type { LogEntry } from '../../log/index.js'
-import type { Pattern, Ring } from '../outline/index.js'
-import { holeAt, placeHole, type Hole, type HolePlace } from './hole.js'
-import { kerfFit, type KerfFit } from './kerf.js'
-import { measure, type Measure } from './measure.js'
-import { bestOrder, nearestOrder, orderCost, readingOrder, type OrderTask } from './order.js'
-import { alongAt } from './along.js'
-import { heldWithin } from './clamping.js'
-import { planRing, type Plan } from './plan.js'
-import { swingOf, type Direction, type Swing } from './swing.js'
+import { type Pattern, type Ring } from '../outline/index.js'
+
+import {
+  holeAt,
+  placeHole,
+  type Hole,
+  type HolePlace,
+  kerfFit,
+  type KerfFit,
+  measure,
+  type Measure,
+  swingOf,
+  type Direction,
+  type Swing,
+  findWebs,
+  type Web,
+} from '../measure/index.js'
+import {
+  bestOrder,
+  nearestOrder,
+  orderCost,
+  readingOrder,
+  type OrderTask,
+  alongAt,
+  heldWithin,
+  planRing,
+  type Plan,
+} from '../plan/index.js'
 import { billOf, paceOf, sawingSeconds, type Bill, type Rates } from './time.js'
-import { findWebs, type Web } from './web.js'
 
 /** What the user has decided about a pattern; ids are those of its rings. */
 export interface Choices {
@@ -107,7 +125,7 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
   const beside = new Map<number, Web>()
   for (const w of webs) for (const id of [w.a, w.b]) if (!beside.has(id)) beside.set(id, w)
   const kept = new Set(choices.keptIslands)
-  const arm = { throat: job.saw.throat, guard: job.saw.guard }
+  const arm = { throat: job.saw.throat, armHalfWidth: job.saw.armHalfWidth }
   const anywhere = turnsAnywhere(blade)
   const within = heldWithin(job, blade)
 

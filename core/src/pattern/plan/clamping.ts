@@ -1,9 +1,10 @@
 import { setUp } from '../../setup/index.js'
 import type { Blade } from '../../blade/index.js'
 import type { Job } from '../../job/index.js'
-import type { Box, Ring } from '../outline/index.js'
+import { type Box, type Ring } from '../outline/index.js'
+
 import { pointAt } from './along.js'
-import type { Direction } from './swing.js'
+import type { Direction } from '../measure/index.js'
 
 export type Side = 'left' | 'right' | 'top' | 'bottom'
 /** From here on along the ring the board is held anew, by the side named or, too small for that, on a larger scrap. */

@@ -19,7 +19,7 @@ export interface Swing {
 export interface Arm {
   /** clear depth behind the blade and half-width of the arm or frame there, mm */
   throat: number
-  guard: number
+  armHalfWidth: number
 }
 
 /**
@@ -27,7 +27,7 @@ export interface Arm {
  * heads along (dx, dy): the board is turned so that the cut heads toward the operator, so “behind” is against the
  * heading on the board. `hull` is the board's convex outline.
  */
-export function reachBehind(hull: Points, x: number, y: number, dx: number, dy: number, guard: number): number {
+export function reachBehind(hull: Points, x: number, y: number, dx: number, dy: number, armHalfWidth: number): number {
   let reach = 0
   const n = hull.length
   for (let i = 0; i < n; i += 2) {
@@ -36,8 +36,8 @@ export function reachBehind(hull: Points, x: number, y: number, dx: number, dy: 
     const [ax, ay, bx, by] = [hull[i]! - x, hull[i + 1]! - y, hull[k]! - x, hull[k + 1]! - y]
     const [a, b] = [-(ax * dx + ay * dy), -(bx * dx + by * dy)]
     const [p, q] = [ax * dy - ay * dx, bx * dy - by * dx]
-    if (Math.abs(p) <= guard && a > reach) reach = a
-    for (const edge of [-guard, guard]) {
+    if (Math.abs(p) <= armHalfWidth && a > reach) reach = a
+    for (const edge of [-armHalfWidth, armHalfWidth]) {
       if (p < edge !== q < edge) {
         const t = (edge - p) / (q - p)
         const at = a + t * (b - a)
@@ -72,7 +72,7 @@ export function swingOf(ring: Points, hull: Points, arm: Arm, anyHeading = false
     const way = direction === 'clockwise' ? 1 : -1
     places.forEach((s, i) => {
       const [dx, dy] = FACING[facing](way * s.dx, way * s.dy)
-      list[i] = reachBehind(hull, s.x, s.y, dx, dy, arm.guard)
+      list[i] = reachBehind(hull, s.x, s.y, dx, dy, arm.armHalfWidth)
       if (list[i]! >= arm.throat) blocked[facing][direction] += s.length
     })
     reaches.set(facing + direction, list)

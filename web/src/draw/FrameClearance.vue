@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue'
-import { frameReach, headings, lengthWords, type HandFrame, type Lie, type Material, type Say } from '@green-pitch/core'
+import { frameClearance, headings, lengthWords, type HandFrame, type CutPosition, type Material, type Say } from '@green-pitch/core'
 import Hatch from './Hatch.vue'
 
 /** Plan of the board about the blade: the frame's spine behind it, and the headings at which it stands clear. */
-const props = defineProps<{ saw: HandFrame; lie: Lie; turned: number; say: Say; hatch: Material['hatch'] }>()
+const props = defineProps<{ saw: HandFrame; lie: CutPosition; turned: number; say: Say; hatch: Material['hatch'] }>()
 const id = useId()
 const W = 190
 const H = 178
@@ -19,7 +19,7 @@ const k = computed(() =>
 )
 const at = computed((): [number, number] => [W - 6 - MORE * k.value, 6 + MORE * k.value])
 const [cx, cy] = [computed(() => at.value[0]), computed(() => at.value[1])]
-const reach = computed(() => frameReach(props.saw, props.lie, props.turned))
+const crossing = computed(() => frameClearance(props.saw, props.lie, props.turned))
 const free = computed(() =>
   headings(
     props.saw,
@@ -40,7 +40,11 @@ const wedges = (clear: boolean) => free.value.flatMap((f, i) => (f === clear ? [
 <template>
   <figure>
     <h2>Frame past the board</h2>
-    <svg :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="reach.ratio >= 1 ? 'The frame passes the board' : 'The frame meets the board'">
+    <svg
+      :viewBox="`0 0 ${W} ${H}`"
+      role="img"
+      :aria-label="crossing.ratio >= 1 ? 'The frame passes the board' : 'The frame meets the board'"
+    >
       <defs><Hatch :id="`${id}h`" :hatch="hatch" /></defs>
       <path :d="`M${cx - lie.beside * k} 2V${cy + lie.behind * k}H${W - 2}`" fill="none" stroke="var(--stock-line)" stroke-width="2" />
       <rect
@@ -56,18 +60,18 @@ const wedges = (clear: boolean) => free.value.flatMap((f, i) => (f === clear ? [
       <g :transform="`rotate(${turned} ${cx} ${cy})`">
         <path :d="`M${cx} ${cy}V${cy + saw.throat * k}`" stroke="var(--steel-dark)" stroke-width="3" stroke-dasharray="7 4" />
         <rect
-          :x="cx - saw.guard * k"
-          :y="cy + (saw.throat - saw.guard) * k"
-          :width="2 * saw.guard * k"
-          :height="2 * saw.guard * k"
-          :fill="reach.ratio >= 1 ? 'var(--within)' : 'var(--beyond)'"
+          :x="cx - saw.armHalfWidth * k"
+          :y="cy + (saw.throat - saw.armHalfWidth) * k"
+          :width="2 * saw.armHalfWidth * k"
+          :height="2 * saw.armHalfWidth * k"
+          :fill="crossing.ratio >= 1 ? 'var(--within)' : 'var(--beyond)'"
         />
       </g>
       <path :d="`M${cx} ${cy}V${cy - 26}m-5 7 5-7 5 7`" fill="none" stroke="var(--ink)" stroke-width="1.6" />
       <circle :cx="cx" :cy="cy" r="3" fill="var(--ink)" />
     </svg>
     <figcaption>
-      {{ reach.ratio >= 1 ? 'Clear' : 'Meets the board' }}: {{ lengthWords(saw.throat, say) }} deep, edges
+      {{ crossing.ratio >= 1 ? 'Clear' : 'Meets the board' }}: {{ lengthWords(saw.throat, say) }} deep, edges
       {{ lengthWords(lie.behind, say) }} behind and {{ lengthWords(lie.beside, say) }} beside. Green: headings that pass.
     </figcaption>
   </figure>

@@ -1,8 +1,8 @@
-import type { Line } from '../../job/index.js'
+import type { LineSide } from '../job/index.js'
 
 /** Each part of two that must fit: which side of its line is sawn, with what kerf and bevel. */
 export interface Part {
-  line: Line
+  line: LineSide
   kerf: number
   /** slope of the sawn edge, mm per mm of thickness */
   bevel: number
@@ -14,7 +14,7 @@ export interface FitBudget {
 }
 
 /** How far the sawn edge lies beyond the middle of the drawn line, into the kept stock, mm. */
-function edge(line: Line, kerf: number, width: number): number {
+function edge(line: LineSide, kerf: number, width: number): number {
   return { leave: -width / 2, split: kerf / 2, take: kerf }[line]
 }
 
@@ -55,12 +55,12 @@ export function slipMatters(
   slip: number,
   into: 'kept' | 'waste',
   where: { mates: boolean; gap?: number; web?: number; leastWeb?: number },
-): { verdict: SlipVerdict; gap?: number; web?: number } {
+): { evaluation: SlipVerdict; gap?: number; web?: number } {
   if (where.mates) {
     const gap = (where.gap ?? 0) + (into === 'kept' ? slip : -slip)
-    return { verdict: gap < 0 ? 'binds' : gap > GLUED ? 'gapes' : 'vanishes', gap }
+    return { evaluation: gap < 0 ? 'binds' : gap > GLUED ? 'gapes' : 'vanishes', gap }
   }
   if (into === 'kept' && where.web !== undefined && where.leastWeb !== undefined && where.web - slip < where.leastWeb)
-    return { verdict: 'weakens', web: where.web - slip }
-  return { verdict: slip > SEEN ? 'shows' : 'vanishes' }
+    return { evaluation: 'weakens', web: where.web - slip }
+  return { evaluation: slip > SEEN ? 'shows' : 'vanishes' }
 }

@@ -12,7 +12,7 @@ import {
   type Saw,
   type Stock,
 } from '@green-pitch/core'
-import type { Ticket } from '../data/records'
+import type { Ticket } from './records'
 
 /** Edits of a ticket that touch more than one part. */
 

@@ -1,12 +1,12 @@
 import type { HandFrame } from './saw.js'
 
 /** Where a cut lies in its board, mm: how far the edge stands behind the blade as it saws on, and to its nearer side. */
-export interface Lie {
+export interface CutPosition {
   behind: number
   beside: number
 }
 
-export interface FrameReach {
+export interface FrameClearance {
   /** how far clear the frame's spine stands of the board; 1 just touches */
   ratio: number
   /** which edge it passes: the one behind the blade, or with the blade turned the one beside it */
@@ -18,8 +18,8 @@ export interface FrameReach {
  * a frame's depth from the blade: straight behind it, or to the side by as much as the blade is turned in the frame.
  * @param turned how far the blade is turned in its frame, degrees, 0 to 90, toward the nearer edge
  */
-export function frameReach(saw: Pick<HandFrame, 'throat' | 'guard'>, lie: Lie, turned = 0): FrameReach {
-  const D = saw.throat - saw.guard
+export function frameClearance(saw: Pick<HandFrame, 'throat' | 'armHalfWidth'>, lie: CutPosition, turned = 0): FrameClearance {
+  const D = saw.throat - saw.armHalfWidth
   const a = (turned * Math.PI) / 180
   const behind = lie.behind > 0 ? (D * Math.cos(a)) / lie.behind : 99
   const beside = lie.beside > 0 ? (D * Math.sin(a)) / lie.beside : turned > 0 ? 99 : 0
@@ -27,10 +27,10 @@ export function frameReach(saw: Pick<HandFrame, 'throat' | 'guard'>, lie: Lie, t
 }
 
 /** Least turn of the blade, in whole steps of 15°, at which the frame passes; 0 where it passes unturned, undefined where none does. */
-export function turnForReach(saw: HandFrame, lie: Lie): number | undefined {
-  if (frameReach(saw, lie).ratio >= 1) return 0
+export function turnForClearance(saw: HandFrame, lie: CutPosition): number | undefined {
+  if (frameClearance(saw, lie).ratio >= 1) return 0
   if (!saw.turns) return undefined
-  for (let turned = 15; turned <= 90; turned += 15) if (frameReach(saw, lie, turned).ratio >= 1) return turned
+  for (let turned = 15; turned <= 90; turned += 15) if (frameClearance(saw, lie, turned).ratio >= 1) return turned
   return undefined
 }
 
@@ -40,12 +40,12 @@ export function turnForReach(saw: HandFrame, lie: Lie): number | undefined {
  * @returns one answer each `step` degrees from heading 0 (to the right), counter-clockwise
  */
 export function headings(
-  saw: Pick<HandFrame, 'throat' | 'guard'>,
+  saw: Pick<HandFrame, 'throat' | 'armHalfWidth'>,
   board: { width: number; height: number; x: number; y: number },
   turned = 0,
   step = 5,
 ): boolean[] {
-  const D = saw.throat - saw.guard
+  const D = saw.throat - saw.armHalfWidth
   return Array.from({ length: Math.round(360 / step) }, (_, i) => {
     const clear = (turn: number) => {
       const a = ((i * step + 180 + turn) * Math.PI) / 180

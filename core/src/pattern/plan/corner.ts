@@ -1,6 +1,7 @@
 import { pivotRadius, turnRadius, type Blade } from '../../blade/index.js'
 import { distanceTo, inside, boxOf, type Box, type Ring } from '../outline/index.js'
-import type { Corner } from './measure.js'
+
+import type { Corner } from '../measure/index.js'
 import { pointAt } from './along.js'
 
 /** How a corner, or a bend tighter than the blade rounds, is got over. */

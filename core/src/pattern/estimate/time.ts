@@ -1,9 +1,9 @@
-import { feedAt, biteCeiling, edgeForecast, speedBand, speedInUse, type EdgeForecast } from '../../cut/index.js'
+import { feedAt, maxChipLoad, edgeForecast, speedBand, speedInUse, type EdgeForecast } from '../../cut/index.js'
 import { bladeLife, lives, priorLife, type LogEntry } from '../../log/index.js'
 import { threadingSeconds } from '../../saw/index.js'
 import type { Blade } from '../../blade/index.js'
 import type { Job } from '../../job/index.js'
-import { reach } from '../../stock/index.js'
+import { heights } from '../../job/index.js'
 import type { Points } from '../read/index.js'
 
 /** A figure with how far it may be off. */
@@ -42,15 +42,15 @@ const SETTING = 5 * 60 // s to lay out, fix the pattern and set the saw; estimat
 
 export function paceOf(job: Job, blade: Blade): Pace {
   const spm = job.spm === undefined ? speedBand(job, blade).value : speedInUse(job, blade)
-  const ceiling = biteCeiling(job, blade)
+  const ceiling = maxChipLoad(job, blade)
   // curves of a pattern are steered, whatever its corners are
   const steered: Job = job.cut.turn === 'pivot' ? { ...job, cut: { ...job.cut, turn: 'worked' } } : job
   const at = (r: number) => feedAt(steered, blade, spm, r, ceiling)
   const table = new Float64Array(SLOTS + 1)
   const span = Math.log(STRAIGHT / FINEST)
   for (let i = 0; i <= SLOTS; i++) table[i] = at(FINEST * Math.exp((span * i) / SLOTS)).value
-  const edge = edgeForecast(job, blade, at(STRAIGHT / 4).bite)
-  const depth = reach(job.stock).total
+  const edge = edgeForecast(job, blade, at(STRAIGHT / 4).chipLoad)
+  const depth = heights(job).total
   return {
     spm,
     edge,
@@ -96,8 +96,8 @@ const PRIOR_CUTS = 2 // how many cuts the first guess is worth
 export function timeFactor(log: readonly LogEntry[], job: Job): Range & { cuts: number } {
   let [weight, sum, squares, cuts] = [PRIOR_CUTS, 0, PRIOR_CUTS * PRIOR_SPREAD ** 2, 0]
   for (const e of log) {
-    if (!(e.foretold.seconds > 0 && e.minutes > 0) || e.job.saw.kind !== job.saw.kind) continue
-    const x = Math.log((60 * e.minutes) / e.foretold.seconds)
+    if (!(e.predicted.seconds > 0 && e.minutes > 0) || e.job.saw.kind !== job.saw.kind) continue
+    const x = Math.log((60 * e.minutes) / e.predicted.seconds)
     if (Math.abs(x) > 3) continue // a slip of the pen, not a cut
     const w = e.job.stock.material.cuts === job.stock.material.cuts ? 1 : 0.25
     weight += w

@@ -1,13 +1,14 @@
 import { Clipper, EndType, JoinType, type Path64 } from 'clipper2-ts'
-import type { Line } from '../../job/index.js'
+import type { LineSide } from '../../job/index.js'
 import type { Points } from '../read/index.js'
 import { signedArea, type Ring } from '../outline/index.js'
+
 import { between, chunksOf } from './web.js'
 
 const GRID = 1e4 // clipper counts in whole numbers: tenths of a micrometre
 
 /** How far the kerf's centre lies outside a ring, mm: into the waste when the line is left, on it when split. */
-export function kerfOffset(role: Ring['role'], line: Line, kerf: number): number {
+export function kerfOffset(role: Ring['role'], line: LineSide, kerf: number): number {
   const toWaste = { leave: 1, split: 0, take: -1 }[line] * (role === 'opening' ? -1 : 1)
   return (toWaste * kerf) / 2
 }
@@ -70,7 +71,7 @@ export interface KerfFit {
 }
 
 /** Whether the kerf fits, and the line its centre follows, for one ring. */
-export function kerfFit(ring: Ring, line: Line, kerf: number): KerfFit {
+export function kerfFit(ring: Ring, line: LineSide, kerf: number): KerfFit {
   const paths = offset(ring.points, kerfOffset(ring.role, line, kerf)).filter((p) => Math.abs(signedArea(p)) > 1e-4)
   return { fit: paths.length === 0 ? 'none' : paths.length === 1 ? 'whole' : 'parts', paths }
 }

@@ -1,4 +1,4 @@
-import { seeded } from '../../quantity/index.js'
+import { seeded } from '../../number/index.js'
 /** What the order is chosen by: openings as places with their cutting times, and the webs between them. */
 export interface OrderTask {
   x: Float64Array

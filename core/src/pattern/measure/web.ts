@@ -1,6 +1,7 @@
 import Flatbush from 'flatbush'
 import type { Points } from '../read/index.js'
 import { boxOf, inside, segmentDistance2, simplified, type Box, type Ring } from '../outline/index.js'
+
 import type { Measure } from './measure.js'
 
 /** A narrow place of kept stock: where, how wide, and between which two rings (the same twice: a neck of one). */

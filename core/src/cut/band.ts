@@ -1,9 +1,10 @@
 import { tensionFromStress, type Blade, type Section } from '../blade/index.js'
 import { noteOf } from '../quantity/index.js'
 import type { StrungJob } from '../job/index.js'
-import { leverFit, markForStress, sameSection, type StrungSaw } from '../saw/index.js'
-import { biteFloor, bow, bowAllowed, cuttingForce, feedShare, forceForBow, topStress, type StressTop } from '../cut/index.js'
-import { pitchFromStress } from './string.js'
+import { leverFit, markForStress, sameSection, bow, forceForBow, topStress, type StressTop, pitchFromStress } from '../tension/index.js'
+import type { StrungSaw } from '../saw/index.js'
+import { minChipLoad, cuttingForce, feedShare } from './chip.js'
+import { bowAllowed } from './hold.js'
 
 export interface BandEdge {
   stress: number
@@ -16,7 +17,7 @@ export interface GreenBand {
   limit: StressTop['limit']
   /** no stress satisfies both edges */
   empty: boolean
-  inputs: { bite: number; push: number; bowAllowed: number; top: number; span: number }
+  inputs: { chipLoad: number; push: number; bowAllowed: number; top: number; span: number }
 }
 
 /** MPa; beyond any blade steel, so a lower edge there is simply out of reach. */
@@ -28,8 +29,8 @@ export const UNREACHABLE = 2000
  * stress, clamp grip and the saw's own pull. Fixed forces, so no circle.
  */
 export function greenBand(job: StrungJob, blade: Blade): GreenBand {
-  const bite = 2 * biteFloor(job, blade)
-  const push = feedShare(job.wear) * cuttingForce(job, blade, bite)
+  const chipLoad = 2 * minChipLoad(job, blade)
+  const push = feedShare(job.wear) * cuttingForce(job, blade, chipLoad)
   const allowed = bowAllowed(job)
   const at = (stress: number) =>
     forceForBow({ section: blade, span: job.saw.span, tension: tensionFromStress(blade, stress), deflection: allowed, direction: 'feed' })
@@ -52,7 +53,7 @@ export function greenBand(job: StrungJob, blade: Blade): GreenBand {
     value: { low: edge(low), high: edge(top.value) },
     limit: top.limit,
     empty: low > top.value,
-    inputs: { bite, push, bowAllowed: allowed, top: top.value, span: job.saw.span },
+    inputs: { chipLoad, push, bowAllowed: allowed, top: top.value, span: job.saw.span },
   }
 }
 

@@ -1,9 +1,10 @@
 import { E_STEEL, meanWidth, type Section } from '../blade/index.js'
 
-export type Direction = 'feed' | 'side'
+/** Which way a blade bends or swings: against the feed, stiffly, or sideways, on its thin axis (the note that is heard). */
+export type BendAxis = 'feed' | 'side'
 
 /** Second moment of area for bending in the feed direction (I = t·w̄³/12) or sideways (I = w̄·t³/12), mm⁴. */
-export function secondMoment(section: Section, direction: Direction): number {
+export function secondMoment(section: Section, direction: BendAxis): number {
   const w = meanWidth(section)
   const { thickness: t } = section
   return direction === 'feed' ? (t * w ** 3) / 12 : (w * t ** 3) / 12
@@ -13,7 +14,7 @@ export function secondMoment(section: Section, direction: Direction): number {
 const slackness = (u: number) => (u < 1e-2 ? (u * u) / 3 - (2 * u ** 4) / 15 : 1 - Math.tanh(u) / u)
 
 /** Bow per newton at mid-span of a clamped, tensioned blade, mm/N. */
-function compliance(section: Section, span: number, tension: number, direction: Direction): number {
+function compliance(section: Section, span: number, tension: number, direction: BendAxis): number {
   const EI = E_STEEL * secondMoment(section, direction)
   const L = span
   const T = Math.max(tension, (1e-9 * EI) / (L * L)) // a slack blade is the limit T → 0, L³/192EI
@@ -26,12 +27,12 @@ function compliance(section: Section, span: number, tension: number, direction: 
  * @param o section mm, span mm, tension N (0 or more), force N, direction of the push
  * @returns mm. Source: tensioned beam, Roark
  */
-export function bow(o: { section: Section; span: number; tension: number; force: number; direction: Direction }): number {
+export function bow(o: { section: Section; span: number; tension: number; force: number; direction: BendAxis }): number {
   return o.force * compliance(o.section, o.span, o.tension, o.direction)
 }
 
 /** Force at mid-span that bows the blade by `deflection`, N; the inverse of `bow`. */
-export function forceForBow(o: { section: Section; span: number; tension: number; deflection: number; direction: Direction }): number {
+export function forceForBow(o: { section: Section; span: number; tension: number; deflection: number; direction: BendAxis }): number {
   return o.deflection / compliance(o.section, o.span, o.tension, o.direction)
 }
 
@@ -43,7 +44,7 @@ export interface SpreadPush {
   force: number
   from: number
   to: number
-  direction: Direction
+  direction: BendAxis
 }
 
 /**

@@ -1,8 +1,7 @@
 import { startingHole, turnRadius, type Blade } from '../../blade/index.js'
 import { centreRadius, type Job } from '../../job/index.js'
 import { usable } from '../../choose/index.js'
-import { kerfFit } from './kerf.js'
-import { HOLE_MARGIN } from './hole.js'
+import { kerfFit, HOLE_MARGIN } from '../measure/index.js'
 import type { Reckoning, Trouble, TroubleKind } from './reckon.js'
 
 /** Troubles of one kind and state together, worst first. */

@@ -1,0 +1,3 @@
+export * from './fit.js'
+export * from './slice.js'
+export * from './transfer.js'

@@ -1,0 +1,2 @@
+export * from './rising.js'
+export * from './seeded.js'

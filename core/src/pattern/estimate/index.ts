@@ -1,0 +1,3 @@
+export * from './time.js'
+export * from './reckon.js'
+export * from './remedy.js'

@@ -1,0 +1,5 @@
+export * from './measure.js'
+export * from './web.js'
+export * from './kerf.js'
+export * from './hole.js'
+export * from './swing.js'

@@ -1,0 +1,5 @@
+export * from './order.js'
+export * from './along.js'
+export * from './corner.js'
+export * from './clamping.js'
+export * from './plan.js'

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { clampTrouble, materialById, sawById, bladeById } from '@green-pitch/core'
-import { db, save } from '../src/data/db'
+import { db } from '../src/data/db'
 import { withBlade, withForm, withMaterial, withSaw } from '../src/data/ticket'
 import { newTicket, useJob } from '../src/store/job'
 
@@ -67,23 +67,6 @@ it('keeps jobs side by side: add, duplicate, rename, open, remove', async () => 
   expect(jobs.name).toBe('Third')
   for (const j of await db.jobs.toArray()) await jobs.drop(j.id)
   expect(jobs.name).toBe('First job')
-})
-
-it('stops at another tab’s change, and loses neither', async () => {
-  const jobs = useJob()
-  await jobs.load()
-  const id = jobs.record.id
-  await save('jobs', { ...(await db.jobs.get(id))!, name: 'theirs' })
-  cutWeb(jobs, 8)
-  await jobs.settle()
-  expect(jobs.state).toBe('conflict')
-  cutWeb(jobs, 8.5)
-  expect((await db.jobs.get(id))!.name).toBe('theirs')
-  await jobs.keepMine()
-  expect([jobs.state, jobs.job.cut.web]).toEqual(['saved', 8.5])
-  expect((await db.jobs.toArray()).length).toBe(2)
-  await jobs.open(id)
-  expect(jobs.name).toBe('theirs')
 })
 
 it('edits that touch several parts keep the ticket whole', () => {

@@ -49,10 +49,10 @@ it('is where it was after a reload: the ring in hand, the blades used, what is d
     run.record!.predicted.reduce((a, b) => a + b, 0),
     6,
   )
-  await run.event('done')
-  await run.event('broke')
-  await run.event('done')
-  await run.event('back')
+  await run.report('done')
+  await run.report('broke')
+  await run.report('done')
+  await run.report('back')
   const before = [run.state.at, run.state.blades, run.state.broke, run.state.done.size]
   expect(before).toEqual([1, 2, 1, 1])
   const again = (await tab()).run
@@ -65,9 +65,9 @@ it('two tabs at one run lose nothing of either', async () => {
   await one.begin()
   const two = (await tab()).run
   await vi.waitFor(() => expect(two.record).toBeDefined())
-  await one.event('done', one.order[0])
+  await one.report('done', one.order[0])
   // what this tab has not seen yet stands in storage when it writes
-  await two.event('done', two.order[1])
+  await two.report('done', two.order[1])
   const stored = (await db.runs.toArray())[0]!
   expect(stored.events.map((e) => e.event).sort()).toEqual(['done', 'done', 'start'])
   await vi.waitFor(() => expect([...one.state.done].sort()).toEqual([...two.state.done].sort()))
@@ -82,7 +82,7 @@ it('a finished run is logged once, with its own times', async () => {
   vi.useFakeTimers({ toFake: ['Date'] })
   for (const ring of run.order) {
     vi.setSystemTime(Date.now() + 60_000)
-    await run.event('done', ring)
+    await run.report('done', ring)
   }
   const how = { fate: 'fine' as const, face: 5 as const, underside: 4 as const, edge: 5 as const, cleanUpMinutes: 2, note: '' }
   const own = () => shop.drawer.find((d) => d.blade.id === useAnswer().blade.id)!

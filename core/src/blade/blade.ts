@@ -4,28 +4,55 @@ import frames from './data/frames.json' with { type: 'json' }
 import hand from './data/hand.json' with { type: 'json' }
 import jigsaw from './data/jigsaw.json' with { type: 'json' }
 
-export type ToothPattern =
-  'standard' | 'skip' | 'double' | 'reverse' | 'reverse-skip' | 'mixed' | 'both-way' | 'ground' | 'twisted' | 'grit' | 'abrasive'
+export const toothPatterns = [
+  'standard',
+  'skip',
+  'double',
+  'reverse',
+  'reverse-skip',
+  'mixed',
+  'both-way',
+  'ground',
+  'twisted',
+  'grit',
+  'abrasive',
+] as const
+export type ToothPattern = (typeof toothPatterns)[number]
 /** What the saw holds it by: clamped plain ends, cross pins, a jigsaw's shank, or a hand saw's own handle. */
-export type BladeEnd = 'plain' | 'pin' | 'coping-pin' | 'bow-pin' | 'tang' | 'screw-shank' | 'handle'
-export type Steel = 'carbon' | 'high-speed' | 'bimetal' | 'carbide'
-
-export type HandKind =
-  | 'dovetail'
-  | 'gents'
-  | 'carcass'
-  | 'tenon'
-  | 'mitre-box'
-  | 'mitre-box-adjustable'
-  | 'adjustable-back'
-  | 'flush'
-  | 'dowel'
-  | 'veneer'
-  | 'hybrid'
-  | 'panel'
-  | 'pull-backed'
-  | 'pull-two-edged'
-export type Filing = 'rip' | 'crosscut' | 'hybrid'
+export const bladeEnds = ['plain', 'pin', 'coping-pin', 'bow-pin', 'tang', 'screw-shank', 'handle'] as const
+export type BladeEnd = (typeof bladeEnds)[number]
+export const steels = ['carbon', 'high-speed', 'bimetal', 'carbide'] as const
+export type Steel = (typeof steels)[number]
+export const handKinds = [
+  'dovetail',
+  'gents',
+  'carcass',
+  'tenon',
+  'mitre-box',
+  'mitre-box-adjustable',
+  'adjustable-back',
+  'flush',
+  'dowel',
+  'veneer',
+  'hybrid',
+  'panel',
+  'pull-backed',
+  'pull-two-edged',
+] as const
+export type HandKind = (typeof handKinds)[number]
+export const filings = ['rip', 'crosscut', 'hybrid'] as const
+export type Filing = (typeof filings)[number]
+/** The stroke a saw cuts on. */
+export const strokeWays = ['push', 'pull'] as const
+export type StrokeWay = (typeof strokeWays)[number]
+export const handles = ['closed', 'pistol', 'straight', 'cane', 'offset', 'reversible'] as const
+export type Handle = (typeof handles)[number]
+/** The stroke a shank blade's teeth cut on, base down. */
+export const cutStrokes = ['up', 'down', 'both'] as const
+export type CutStroke = (typeof cutStrokes)[number]
+/** What plain-ended strip is made for: a hand frame or a machine; other ends say it themselves. */
+export const strips = ['frame', 'machine'] as const
+export type Strip = (typeof strips)[number]
 
 /** What a hand saw has beside its section. */
 export interface Plate {
@@ -33,8 +60,8 @@ export interface Plate {
   filing: Filing
   /** of the tooth's face, degrees; positive leans to the cut */
   rake: number
-  strokes: 'push' | 'pull'
-  handle: 'closed' | 'pistol' | 'straight' | 'cane' | 'offset' | 'reversible'
+  strokes: StrokeWay
+  handle: Handle
   /** clear plate under the back, mm; absent where there is no back */
   depth?: number
   /** lies flat on the work: no set there, the handle clear of it */
@@ -43,6 +70,8 @@ export interface Plate {
   curved?: boolean
   /** its back can be set as a depth stop */
   stop?: boolean
+  /** saws only in its mitre box */
+  needsBox?: boolean
 }
 
 /** Young's modulus of blade steel, MPa, and its density, kg/m³ (reference, section 2). */
@@ -87,8 +116,11 @@ export interface Blade extends Section {
   /** length of the zone of upward teeth from the blade's lower end, mm; 0 where there is none */
   reverseZone: number
   cuts: MaterialClass[]
+  strip: Strip
+  /** most stress it may work at, MPa: 0.3 to 0.4 of the strip's yield */
+  safeStress: number
   /** shank blades: the stroke the teeth cut on, base down; others cut as they are mounted */
-  cutsOn?: 'up' | 'down' | 'both'
+  cutsOn?: CutStroke
   /** cuts up to a wall: its front stands before the base */
   flush?: boolean
   /** what its teeth are made of, where kinds of one series differ */
@@ -112,6 +144,17 @@ interface Row {
   length?: number
   plate?: Plate
 }
+/** For which work a group of blades is looked at first. */
+export interface Home {
+  /** stock it is first for; absent: all that no other group is named for */
+  cuts?: MaterialClass[]
+  /** first for tight curves, or for plates laid flush on a face */
+  curved?: boolean
+  flush?: boolean
+}
+/** Safe working stress of hardened blade strip, MPa: 0.35 of a yield of 1500 MPa; finer, harder strip has its own in its row (0.4 of 1900 for jeweler's). Estimates within the reference's 0.3–0.4. */
+const SAFE_STRESS = 525
+
 interface Group {
   id: string
   series: string
@@ -132,6 +175,9 @@ interface Group {
   cutsOn?: Blade['cutsOn']
   flush?: boolean
   steel?: Steel
+  strip?: string
+  safeStress?: number
+  home?: Home
 }
 
 const groups = [scroll, frames, jigsaw, hand].flatMap((d) => d.groups as Group[])
@@ -182,6 +228,8 @@ function bladeOf(g: Group, row: Row): Blade {
     edgeRadiusFactor: g.edgeRadiusFactor ?? 1,
     reverseZone: g.reverseZone ?? 0,
     cuts: g.cuts as MaterialClass[],
+    strip: (g.strip ?? 'machine') as Strip,
+    safeStress: g.safeStress ?? SAFE_STRESS,
     cutsOn: g.cutsOn,
     flush: g.flush,
     steel: g.steel,
@@ -193,6 +241,11 @@ function bladeOf(g: Group, row: Row): Blade {
 
 /** Every blade and hand saw that ships with the program. Source: data/*.json. */
 export const blades: readonly Blade[] = groups.flatMap((g) => g.rows.map((row) => bladeOf(g, row)))
+
+/** Groups that are first for some work, each with one of its blades. */
+export const homes: readonly { blade: Blade; home: Home }[] = groups.flatMap((g) =>
+  g.home ? [{ blade: blades.find((b) => b.group === g.id)!, home: g.home }] : [],
+)
 
 /** What a group of blades is called; its id where it is unknown. */
 export const groupName = (group: string): string => groups.find((g) => g.id === group)?.name ?? group

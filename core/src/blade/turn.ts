@@ -1,8 +1,8 @@
 import type { Blade, Section } from './blade.js'
 
 /** How a curve is taken: without side pressure, with the body eased along the path, or turned on the spot. */
-export type TurnManner = 'flowing' | 'worked' | 'pivot'
-
+export const turnManners = ['flowing', 'worked', 'pivot'] as const
+export type TurnManner = (typeof turnManners)[number]
 type Turning = Pick<Section, 'width' | 'thickness' | 'kerf'>
 
 /**

@@ -179,7 +179,7 @@ const access: Limit = {
   unit: 'none',
   test(job, blade) {
     const { flush, depth: deep, boxed } = job.cut
-    if (blade.plate?.kind.startsWith('mitre-box') && !boxed) return yesNo('access', false, {}, 'box')
+    if (blade.plate?.needsBox && !boxed) return yesNo('access', false, {}, 'box')
     if (flush) return yesNo('access', blade.plate?.flush === true, {}, 'handle')
     if (blade.plate?.flush && deep !== undefined) return margin('access', UNSET, deep, {}, 'set')
     return undefined

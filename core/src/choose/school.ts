@@ -4,12 +4,13 @@ import { teethInWork } from '../cut/index.js'
 import type { Ranked } from './rank.js'
 
 /** Points of view on size. `balance` is the program's own weighing. */
-export type SizeSchool = 'balance' | 'ladder' | 'teeth' | 'biggest' | 'smallest' | 'few-sizes'
-export const sizeSchools: readonly SizeSchool[] = ['balance', 'ladder', 'teeth', 'biggest', 'smallest', 'few-sizes']
+export const sizeSchools = ['balance', 'ladder', 'teeth', 'biggest', 'smallest', 'few-sizes'] as const
+export type SizeSchool = (typeof sizeSchools)[number]
 
-export type PatternSchool = 'any' | 'reverse-skip' | 'mixed' | 'double'
-export type TwistedSchool = 'standard' | 'now-and-then' | 'never'
-
+export const patternSchools = ['any', 'reverse-skip', 'mixed', 'double'] as const
+export type PatternSchool = (typeof patternSchools)[number]
+export const twistedSchools = ['standard', 'now-and-then', 'never'] as const
+export type TwistedSchool = (typeof twistedSchools)[number]
 /** Width a thickness ladder asks for, mm: wider for thicker, dense stock counting as thicker. Estimates of trade habit. */
 export function ladderWidth(job: Job): number {
   const H = heights(job).longest

@@ -1,5 +1,5 @@
-import { blades as catalogue, type Blade } from '../blade/index.js'
-import { familyOf } from '../saw/index.js'
+import { blades as catalogue, homes, type Blade } from '../blade/index.js'
+import { madeFor } from '../saw/index.js'
 import type { Job } from '../job/index.js'
 import { limitsOf, marginsOf, type LimitId, type Margin } from './limit.js'
 
@@ -28,33 +28,24 @@ export interface SizeWindow {
   limits: WindowLimit[]
 }
 
-/** The pattern a saw's user would look at first for this stock: plain teeth made for it, with ends the clamps take. */
-export function homeGroup(job: Pick<Job, 'saw' | 'stock' | 'cut'>): string {
-  const { saw, cut } = job
-  const { cuts } = job.stock.material
-  const metal = cuts === 'metal' || cuts === 'steel'
-  switch (familyOf(saw)) {
-    case 'hand':
-      return cut.flush ? 'hand-flush' : 'hand-backed'
-    case 'jigsaw':
-      if (saw.ends[0] === 'screw-shank') return metal ? 'jig-screw-metal' : curved(job) ? 'jig-screw-curve' : 'jig-screw-set'
-      if (metal) return 'jig-metal'
-      if (cuts === 'ceramic' || cuts === 'shell') return 'jig-grit'
-      return cuts === 'plastic' ? 'jig-plastic' : curved(job) ? 'jig-curve' : 'jig-set'
-    case 'bow':
-      return 'bow-curve'
-    case 'coping':
-      return metal ? 'coping-metal' : 'coping-wood'
-    case 'jeweler':
-      return 'jeweler'
-    case 'scroll':
-      if (!saw.ends.includes('plain')) return 'pinned-standard'
-      return metal || cuts === 'shell' ? 'scroll-metal' : cuts === 'ceramic' ? 'grit-wire' : 'scroll-standard'
-  }
-}
+const CURVED = 60 // mm; a curve tighter than this asks for a narrow blade; estimate
 
-const CURVED = 60 // mm; a curve tighter than this asks a jigsaw for a narrow blade; estimate
-const curved = ({ cut }: Pick<Job, 'cut'>) => cut.radius !== undefined && cut.radius < CURVED
+/** The pattern a saw's user would look at first for this stock: plain teeth made for it, with ends the clamps take. */
+export function homeGroup({ saw, cut, stock }: Pick<Job, 'saw' | 'stock' | 'cut'>): string {
+  const end = saw.ends.includes('plain') ? 'plain' : saw.ends[0]!
+  const curved = cut.radius !== undefined && cut.radius < CURVED
+  const fits = homes.filter(
+    ({ blade, home }) =>
+      blade.end === end &&
+      madeFor(saw, blade) &&
+      (!home.cuts || home.cuts.includes(stock.material.cuts)) &&
+      (!home.curved || curved) &&
+      (!home.flush || cut.flush),
+  )
+  // the group named for most of what this work is; stock tells more than shape
+  const named = ({ home }: (typeof homes)[number]) => (home.cuts ? 2 : 0) + (home.curved || home.flush ? 1 : 0)
+  return fits.reduce((a, b) => (named(b) > named(a) ? b : a)).blade.group
+}
 
 /**
  * The sizes of one pattern that will do the job, and which limit takes away the others.

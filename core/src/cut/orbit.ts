@@ -27,7 +27,7 @@ const MORE = 25
 export function orbitChoice(job: Job, blade: Blade): OrbitChoice {
   const { saw, cut, stock } = job
   if (saw.kind !== 'jigsaw' || saw.orbits.length < 2) return { value: 0, limit: 'none', steps: saw.kind === 'jigsaw' ? saw.orbits : [0] }
-  const { cuts, veneer, group } = stock.material
+  const { cuts, veneer, hard } = stock.material
   const R = centreRadius(cut, blade)
   const most = Math.max(...saw.orbits)
   const tops: [number, OrbitLimit][] = [[most, 'full']]
@@ -37,8 +37,7 @@ export function orbitChoice(job: Job, blade: Blade): OrbitChoice {
   if (R !== undefined && R < ONE * blade.width) tops.push([0, 'curve'])
   else if (R !== undefined && R < MORE * blade.width) tops.push([1, 'curve'])
   if (cut.finish === 'careful') tops.push([veneer !== undefined ? 0 : 1, veneer !== undefined ? 'veneer' : 'finish'])
-  else if (cut.finish === 'ordinary')
-    tops.push([group === 'hardwood' || veneer !== undefined ? 1 : 2, veneer !== undefined ? 'veneer' : 'finish'])
+  else if (cut.finish === 'ordinary') tops.push([hard || veneer !== undefined ? 1 : 2, veneer !== undefined ? 'veneer' : 'finish'])
   const [top, limit] = tops.reduce((a, b) => (b[0] < a[0] ? b : a))
   return { value: Math.max(...saw.orbits.filter((o) => o <= top), Math.min(...saw.orbits)), limit, steps: saw.orbits }
 }

@@ -1,13 +1,16 @@
-import type { Material } from '../stock/index.js'
+import type { Build, Material } from '../stock/index.js'
+
+/** Share of solid wood's stiffness; estimates. */
+const STIFF: Record<Build, number> = { solid: 1, layers: 0.65, chips: 0.25 }
 
 /**
  * Stiffness along the board, MPa. Wood: 10 GPa at 600 kg/m³ and with density (Wood Handbook's order), two thirds of it
  * in ply, a quarter in boards of chips and fibres; plastics 3 GPa; metals by their kind. Estimates.
  */
-export function youngs(material: Pick<Material, 'cuts' | 'density' | 'hatch'>): number {
+export function youngs(material: Pick<Material, 'cuts' | 'density' | 'build'>): number {
   switch (material.cuts) {
     case 'wood':
-      return 10_000 * (material.density / 600) * ({ layers: 0.65, chips: 0.25 }[material.hatch as string] ?? 1)
+      return 10_000 * (material.density / 600) * STIFF[material.build]
     case 'metal':
       return material.density < 4000 ? 70_000 : 110_000
     case 'steel':

@@ -1,6 +1,6 @@
 /** Ways of getting the pattern onto the stock and off again; minutes are estimates for a sheet of one A4. */
-export type Transfer = 'print-glue' | 'tape-under' | 'tape-over' | 'trace'
-export const transfers: readonly Transfer[] = ['tape-under', 'print-glue', 'tape-over', 'trace']
+export const transfers = ['tape-under', 'print-glue', 'tape-over', 'trace'] as const
+export type Transfer = (typeof transfers)[number]
 
 export interface TransferCost {
   /** to put on and take off, min */

@@ -1,19 +1,36 @@
-import { materials, crossing, type Crossing, type Stock } from '../stock/index.js'
+import { materials, crossing, type Crossing, type Grain, type Stock } from '../stock/index.js'
 import { isStrung, saws, type CutPosition, type Saw, type StrungSaw } from '../saw/index.js'
 import type { Blade, TurnManner } from '../blade/index.js'
 
 /** Bow allowed in the feed direction is what each finish means: see bowAllowed in cut. */
-export type Finish = 'careful' | 'ordinary' | 'rough'
-export type Skill = 'learning' | 'practised' | 'sure'
+export const finishes = ['careful', 'ordinary', 'rough'] as const
+export type Finish = (typeof finishes)[number]
+export const skills = ['learning', 'practised', 'sure'] as const
+export type Skill = (typeof skills)[number]
 /** Which side of the drawn line the kerf lies on. */
-export type LineSide = 'leave' | 'split' | 'take'
+export const lineSides = ['leave', 'split', 'take'] as const
+export type LineSide = (typeof lineSides)[number]
+export const cutKinds = ['pierced', 'outline', 'straight'] as const
+export type CutKind = (typeof cutKinds)[number]
+/** Side of the line on which a curve's centre lies: the waste (an inside curve of an opening) or the kept piece. */
+export const centres = ['waste', 'kept'] as const
+export type Centre = (typeof centres)[number]
+/** Which faces show. */
+export const shown = ['face', 'both'] as const
+export type Shown = (typeof shown)[number]
+/** Which face lies up, where that is fixed. */
+export const upFaces = ['show', 'back'] as const
+export type UpFace = (typeof upFaces)[number]
+/** Teeth of coping and fret frames: to the handle (pull, the usual) or away from it. */
+export const teethWays = ['handle', 'away'] as const
+export type TeethWay = (typeof teethWays)[number]
 
 export interface Cut {
-  kind: 'pierced' | 'outline' | 'straight'
+  kind: CutKind
   /** tightest drawn curve, mm; Infinity is not used: a straight cut has none */
   radius?: number
   /** side of the line on which the curve's centre lies: the waste (an inside curve of an opening) or the kept piece */
-  centre: 'waste' | 'kept'
+  centre: Centre
   turn: TurnManner
   line: LineSide
   /** narrowest piece left standing, mm */
@@ -23,20 +40,20 @@ export interface Cut {
   finish: Finish
   skill: Skill
   /** which faces show */
-  shows: 'face' | 'both'
+  shows: Shown
   /** length of cut, mm, and inside openings: for times, clean-up and blades */
   length: number
   openings: number
   /** how far the blade leans from square to the stock, degrees; absent: square */
   bevel?: number
   /** which face lies up, where that is fixed; absent: whichever suits the blade */
-  up?: 'show' | 'back'
+  up?: UpFace
   /** scrap clamped under thin stock, sawn with it, mm */
   backing?: number
   /** the line is scored and taped against splinters */
   taped?: boolean
   /** hand saws: how the cut lies to the grain */
-  grain?: 'along' | 'across'
+  grain?: Grain
   /** hand saws: how far one cut goes down from the surface, mm */
   depth?: number
   /** hand saws: the plate must lie flat on a face */
@@ -50,8 +67,8 @@ export interface Cut {
 }
 
 /** Schools of least teeth in the work on a hand frame. A powered saw needs 2. */
-export type TeethSchool = 'habit' | 'two' | 'three'
-
+export const teethSchools = ['habit', 'two', 'three'] as const
+export type TeethSchool = (typeof teethSchools)[number]
 /** One job as the core reckons it: everything a blade is chosen by, and nothing of how it is shown. */
 export interface Job {
   stock: Stock
@@ -66,7 +83,7 @@ export interface Job {
   /** a jigsaw's orbital step set by the user; absent: the suggested one */
   orbit?: number
   /** school of coping and fret frames: teeth to the handle (pull, the usual) or away from it */
-  teethTo?: 'handle' | 'away'
+  teethTo?: TeethWay
   /** how far a blade is turned in its frame, degrees; absent: not */
   turned?: number
   /** 0 new … 1 dull */

@@ -1,3 +1,10 @@
+import type { Grain } from '../stock/index.js'
+
+export const lapPlaces = ['end', 'middle'] as const
+export const flushEnds = ['dowel', 'tenon-end'] as const
+export const copeProfiles = ['ovolo', 'ogee', 'cove', 'own'] as const
+export const boardCutKinds = ['crosscut', 'rip', 'notch'] as const
+
 /** A joint or plain cut as its maker wants it; all lengths mm, angles degrees. */
 export interface Dovetail {
   kind: 'dovetail'
@@ -49,7 +56,7 @@ export interface HalfLap {
   /** of the piece it crosses */
   other: number
   /** at an end, or across the middle */
-  at: 'end' | 'middle'
+  at: (typeof lapPlaces)[number]
   joints: number
 }
 export interface Mitre {
@@ -64,7 +71,7 @@ export interface Mitre {
 }
 export interface Flush {
   kind: 'flush'
-  what: 'dowel' | 'tenon-end'
+  what: (typeof flushEnds)[number]
   /** of the dowel, or the end's width */
   size: number
   count: number
@@ -73,12 +80,12 @@ export interface Veneer {
   kind: 'veneer'
   thickness: number
   length: number
-  grain: 'along' | 'across'
+  grain: Grain
   count: number
 }
 export interface Cope {
   kind: 'cope'
-  profile: 'ovolo' | 'ogee' | 'cove' | 'own'
+  profile: (typeof copeProfiles)[number]
   /** one drawn by the maker: how far it stands out at even steps from its top down, as shares of `out` */
   own?: number[]
   /** of the moulding: height up the wall, and how far it stands out */
@@ -90,7 +97,7 @@ export interface Cope {
 }
 export interface BoardCut {
   kind: 'board'
-  cut: 'crosscut' | 'rip' | 'notch'
+  cut: (typeof boardCutKinds)[number]
   width: number
   thickness: number
   /** length sawn by a rip; depth of a notch */

@@ -2,8 +2,11 @@ import type { Blade, Steel } from '../blade/index.js'
 import type { Material } from '../stock/index.js'
 import type { Job } from '../job/index.js'
 
-export type Fate = 'fine' | 'dull' | 'broke' | 'slipped'
-export type Grade = 1 | 2 | 3 | 4 | 5
+export const fates = ['fine', 'dull', 'broke', 'slipped'] as const
+export type Fate = (typeof fates)[number]
+/** 5 clean … 1 spoilt. */
+export const grades = [1, 2, 3, 4, 5] as const
+export type Grade = (typeof grades)[number]
 
 /** A value that was heard: with its standard deviation, and ms since 1970. */
 export interface HeardValue {

@@ -1,6 +1,7 @@
 import { nearestFraction, numberDrill } from './length.js'
 
-export type DrillSeries = 'metric' | 'fractional' | 'number'
+export const drillSeries = ['metric', 'fractional', 'number'] as const
+export type DrillSeries = (typeof drillSeries)[number]
 export interface Drill {
   name: string
   mm: number

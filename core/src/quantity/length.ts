@@ -1,6 +1,7 @@
 import gauges from './data/gauges.json' with { type: 'json' }
 
-export type LengthUnit = 'mm' | 'in'
+export const lengthUnits = ['mm', 'in'] as const
+export type LengthUnit = (typeof lengthUnits)[number]
 /** Sheet gauges differ by metal: the American wire gauge for nonferrous sheet, the sheet-steel gauge for steel. */
 export type GaugeKind = 'nonferrous' | 'steel'
 

@@ -1,5 +1,6 @@
 /** What the person at the saw reports, as it happens; the state of a run is reckoned from these alone. */
-export type RunEventKind = 'start' | 'done' | 'back' | 'goto' | 'broke' | 'changed' | 'slipped' | 'pause' | 'resume' | 'checked' | 'end'
+export const runEventKinds = ['start', 'done', 'back', 'goto', 'broke', 'changed', 'slipped', 'pause', 'resume', 'checked', 'end'] as const
+export type RunEventKind = (typeof runEventKinds)[number]
 export interface RunEvent {
   /** ms since 1970, UTC */
   at: number

@@ -2,20 +2,22 @@ import type { Blade, BladeEnd } from '../blade/index.js'
 import type { Calibration } from './calibration.js'
 import data from './data/saws.json' with { type: 'json' }
 
-export type StepName =
-  | 'release-tension'
-  | 'open-top'
-  | 'thread'
-  | 'close-top'
-  | 'set-tension'
-  | 'unhook-top'
-  | 'hook-top'
-  | 'lift-arm'
-  | 'flex-frame'
-  | 'slack-screw'
-  | 'turn-screw'
-  | 'enter-hole'
-  | 'full-speed'
+export const stepNames = [
+  'release-tension',
+  'open-top',
+  'thread',
+  'close-top',
+  'set-tension',
+  'unhook-top',
+  'hook-top',
+  'lift-arm',
+  'flex-frame',
+  'slack-screw',
+  'turn-screw',
+  'enter-hole',
+  'full-speed',
+] as const
+export type StepName = (typeof stepNames)[number]
 /** One step of threading a blade through a hole and making it ready again. */
 export interface ChangeStep {
   do: StepName
@@ -160,8 +162,8 @@ export function clampTrouble(saw: Saw, blade: Blade): ClampTrouble | undefined {
   return undefined
 }
 /** Made for this kind of saw, not merely to be held by its clamps: jeweler's blades for frames, scroll blades for machines. */
-export function madeFor(saw: Saw, blade: Pick<Blade, 'end' | 'series'>): boolean {
-  return blade.end !== 'plain' || blade.series.startsWith('jeweler') === (saw.kind === 'frame')
+export function madeFor(saw: Saw, blade: Pick<Blade, 'end' | 'strip'>): boolean {
+  return blade.end !== 'plain' || (blade.strip === 'frame') === (saw.kind === 'frame')
 }
 
 const TAKE_UP = 15 // mm; estimate

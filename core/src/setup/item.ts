@@ -46,27 +46,29 @@ export type SetUpItem =
   | { do: 'flush' }
   | { do: 'trial' }
 
-export type Caution =
-  | 'eyes'
-  | 'ears'
-  | 'fingers'
-  | 'hot'
-  | 'manual'
-  | 'hair'
-  | 'dust'
-  | 'dust-irritant'
-  | 'dust-toxic'
-  | 'dust-composite'
-  | 'silica'
-  | 'metal'
-  | 'sharp'
-  | 'fumes-pvc'
-  | 'hot-edge'
-  | 'zinc'
-  | 'titanium-fire'
-  | 'wet'
-  | 'base-flat'
-  | 'kicks'
-  | 'hidden'
-  | 'alike'
-  | 'thumb'
+export const cautionNames = [
+  'eyes',
+  'ears',
+  'fingers',
+  'hot',
+  'manual',
+  'hair',
+  'dust',
+  'dust-irritant',
+  'dust-toxic',
+  'dust-composite',
+  'silica',
+  'metal',
+  'sharp',
+  'fumes-pvc',
+  'hot-edge',
+  'zinc',
+  'titanium-fire',
+  'wet',
+  'base-flat',
+  'kicks',
+  'hidden',
+  'alike',
+  'thumb',
+] as const
+export type Caution = (typeof cautionNames)[number]

@@ -7,6 +7,7 @@ export type Stock = { material: Material } & (
   | { form: 'tube'; diameter: number; wall: number }
   | { form: 'rod'; diameter: number }
 )
+export const forms = ['sheet', 'board', 'stack', 'tube', 'rod'] as const satisfies readonly Stock['form'][]
 export type Form = Stock['form']
 
 const TAPE = 0.05 // mm of tape or glue between the sheets of a stack; estimate

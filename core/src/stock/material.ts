@@ -1,8 +1,16 @@
 import data from './data/materials.json' with { type: 'json' }
 
 /** What a blade must be made for to cut this. */
-export type MaterialClass = 'wood' | 'plastic' | 'organic' | 'shell' | 'ceramic' | 'metal' | 'steel'
-export type Hatch = 'rings' | 'layers' | 'chips' | 'dots' | 'grain' | 'lines'
+export const materialClasses = ['wood', 'plastic', 'organic', 'shell', 'ceramic', 'metal', 'steel'] as const
+export type MaterialClass = (typeof materialClasses)[number]
+export const hatches = ['rings', 'layers', 'chips', 'dots', 'grain', 'lines'] as const
+export type Hatch = (typeof hatches)[number]
+/** How a board is built up; a solid one is sawn from one piece. */
+export const builds = ['solid', 'layers', 'chips'] as const
+export type Build = (typeof builds)[number]
+/** A cut's way to the grain. */
+export const grains = ['along', 'across'] as const
+export type Grain = (typeof grains)[number]
 
 export interface Material {
   id: string
@@ -29,6 +37,10 @@ export interface Material {
   tear: number
   /** bending strength in the weakest direction, MPa */
   strength: number
+  /** its stiffness goes by this and by density */
+  build: Build
+  /** hardwoods: an orbital stroke tears them in ordinary work */
+  hard?: boolean
   hatch: Hatch
   cautions: string[]
   /** where the constants come from, or "estimate" */
@@ -37,7 +49,7 @@ export interface Material {
 
 /** Every material that ships with the program, in the order of its groups. Source: data/materials.json. */
 export const materials: readonly Material[] = data.groups.flatMap(({ rows, ...defaults }) =>
-  (rows as Partial<Material>[]).map((row) => ({ ...defaults, ...row }) as Material),
+  (rows as Partial<Material>[]).map((row) => ({ build: 'solid', ...defaults, ...row }) as Material),
 )
 
 export function materialById(id: string): Material | undefined {

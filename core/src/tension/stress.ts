@@ -2,9 +2,6 @@ import { netWidth, type Blade } from '../blade/index.js'
 import type { StrungSaw } from '../saw/index.js'
 import type { StrungJob } from '../job/index.js'
 
-/** Safe working stress of hardened blade strip: 0.35 of a yield of 1500 MPa (scroll), 0.4 of 1900 for the finer, harder jeweler's strip. Estimates within the reference's 0.3–0.4. */
-export const safeStress = (blade: Pick<Blade, 'series'>): number => (blade.series.startsWith('jeweler') ? 760 : 525)
-
 export interface StressTop {
   value: number
   limit: 'strength' | 'grip' | 'saw'
@@ -14,7 +11,7 @@ export interface StressTop {
 export function topStress(saw: StrungSaw, blade: Blade): StressTop {
   const area = blade.thickness * netWidth(blade)
   const tops: StressTop[] = [
-    { value: safeStress(blade), limit: 'strength' },
+    { value: blade.safeStress, limit: 'strength' },
     { value: saw.grip / area, limit: 'grip' },
     { value: saw.tensionLimit / area, limit: 'saw' },
   ]

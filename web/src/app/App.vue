@@ -5,6 +5,7 @@ import { useMediaQuery } from '@vueuse/core'
 import { places } from './router'
 import { useKeys } from '../ui/keys'
 import Ticket from './Ticket.vue'
+import Overtaken from './Overtaken.vue'
 import Words from './Words.vue'
 import KeyList from './KeyList.vue'
 import Finder from './Finder.vue'
@@ -54,6 +55,7 @@ useKeys()
     </nav>
     <Ticket v-if="withTicket" class="ticket" />
     <main id="place" tabindex="-1">
+      <Overtaken />
       <RouterView />
     </main>
   </div>

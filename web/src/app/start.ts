@@ -1,4 +1,5 @@
-import { db } from '../data/db'
+import { db, setMeta } from '../data/db'
+import { useKeeper } from '../store/keeper'
 import { useJob } from '../store/job'
 import { useSettings } from '../store/settings'
 import { useShop } from '../store/shop'
@@ -10,11 +11,11 @@ export async function start(): Promise<void> {
     await useSettings().load()
     if (!(await db.meta.get('started'))) {
       if (await serverSaysDemo()) await (await import('../data/demo')).loadDemo()
-      else await db.meta.put({ key: 'started', value: true })
+      else await setMeta('started', () => true)
     }
+    await useKeeper().start()
     await useShop().load()
     await useJob().load()
-    useJob().follow()
   } catch (error) {
     // no storage: the Bench still answers, and says that nothing is kept
     useTrouble().report(error)

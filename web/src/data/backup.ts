@@ -1,13 +1,14 @@
 import { MODEL } from '@green-pitch/core'
 import { keptLines } from './lines'
-import { db, tableNames, type TableName } from './db'
+import { db, replaceAll } from './db'
+import { upgraded } from './format'
 import type { PatternRecord } from './records'
+import { FORMAT as VERSION, registry, tableNames, type RecordOf } from './tables'
 
 const FORMAT = 'green-pitch-backup'
-const VERSION = 2
 const LARGEST = 200e6 // bytes unpacked; a lifetime of logs stays far below
 
-type Tables = Record<TableName, unknown[]>
+type Tables = { [T in keyof RecordOf]: RecordOf[T][] }
 export interface Backup {
   format: typeof FORMAT
   version: number
@@ -16,10 +17,15 @@ export interface Backup {
   tables: Tables
 }
 
+/** Which everything is stored belongs to this browser alone. */
+const travels = (row: { key?: string }) => row.key !== 'epoch'
+
 /** Everything stored, as one gzip-packed JSON file; gzip's checksum makes damage certain to be noticed. */
 export async function makeBackup(): Promise<Blob> {
   const tables = Object.fromEntries(
-    await db.transaction('r', db.tables, () => Promise.all(tableNames.map(async (t) => [t, await db.table(t).toArray()] as const))),
+    await db.transaction('r', db.tables, () =>
+      Promise.all(tableNames.map(async (t) => [t, await db.table(t).filter(travels).toArray()] as const)),
+    ),
   ) as Tables
   const backup: Backup = { format: FORMAT, version: VERSION, model: MODEL, made: new Date().toISOString(), tables }
   return pack(backup)
@@ -82,33 +88,35 @@ export async function readBackup(file: Blob): Promise<Read> {
       ok: false,
       message: `This backup is of format ${b.version}, from before the first release; this Green Pitch reads 1 to ${VERSION}.`,
     }
-  // format 1 knew no patterns and runs
-  if (b.version === 1 && b.tables) b.tables = { ...b.tables, patterns: [], runs: [] }
+  if (Number(b.model) > MODEL) return { ok: false, message: 'This backup was calculated by a newer Green Pitch. Update, then restore it.' }
+  if (!b.tables || typeof b.tables !== 'object')
+    return { ok: false, message: 'The backup holds no tables; it is damaged. Try another copy. Nothing was restored.' }
+  // tables of later formats are empty in older ones
+  const late = tableNames.filter((name) => registry[name].since > b.version!).map((name) => [name, []])
+  b.tables = { ...(b.version < VERSION ? upgraded(b.tables) : b.tables), ...(Object.fromEntries(late) as Partial<Tables>) }
   const { check, tables } = await import('./schema')
   for (const name of tableNames) {
-    const found = check(tables[name], b.tables?.[name])
+    const found = check<unknown>(tables[name], b.tables[name])
     if (!found.ok) return { ok: false, message: `The backup’s ${name} do not hold together: ${found.message}. Nothing was restored.` }
   }
   const backup = b as Backup
-  backup.tables.patterns = (backup.tables.patterns as PatternRecord[]).map((p) => ({ ...p, lines: keptLines(p.lines) }))
+  backup.tables.patterns = backup.tables.patterns.map((p): PatternRecord => ({ ...p, lines: keptLines(p.lines) }))
   return { ok: true, backup }
 }
 
-/** Puts a checked backup in place of everything stored: all or nothing. */
-export async function restore(backup: Backup): Promise<void> {
-  await db.transaction('rw', db.tables, async () => {
+/** Puts a checked backup in place of everything stored: all or nothing; every tab shows it at once. */
+export const restore = (backup: Backup): Promise<void> =>
+  replaceAll(async () => {
     for (const name of tableNames) {
       await db.table(name).clear()
       await db.table(name).bulkAdd(backup.tables[name])
     }
   })
-}
 
 /** Removes jobs, saws, drawer, materials and log; settings stay. */
-export async function clearAll(): Promise<void> {
-  await db.transaction('rw', db.tables, async () => {
+export const clearAll = (): Promise<void> =>
+  replaceAll(async () => {
     for (const name of tableNames) if (name !== 'meta') await db.table(name).clear()
     await db.meta.delete('current')
     await db.meta.put({ key: 'started', value: true })
   })
-}

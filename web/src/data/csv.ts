@@ -1,5 +1,6 @@
 import Papa from 'papaparse'
 import { bladeById, blades, MODEL, type LogEntry } from '@green-pitch/core'
+import { upgraded } from './format'
 import type { DrawerRecord, LogRecord } from './records'
 
 /** Spreadsheets must not run a cell as a formula. */
@@ -110,7 +111,7 @@ export async function readLogCsv(text: string): Promise<CsvIn<LogRecord>> {
       out.refused.push(`Line ${i + 2}: its record is not readable.`)
       return
     }
-    const found = check(logEntry, { ...(value as object), rev: 0 })
+    const found = check(logEntry, { ...upgraded(value as object), rev: 0 })
     if (!found.ok) out.refused.push(`Line ${i + 2}: ${found.message}.`)
     else if (found.value.model > MODEL) out.refused.push(`Line ${i + 2}: written by a newer Green Pitch.`)
     else out.rows.push(found.value as LogRecord)

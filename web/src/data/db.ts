@@ -1,38 +1,38 @@
-import Dexie, { type EntityTable } from 'dexie'
-import type { DrawerRecord, JobRecord, LogRecord, MaterialRecord, MetaRecord, PatternRecord, RunRecord, SawRecord } from './records'
+import Dexie, { type Table } from 'dexie'
+import { upgraded, upgradeTouches } from './format'
+import { FORMAT, registry, tableNames, type KeptTable, type RecordOf, type TableName } from './tables'
 
-export class Database extends Dexie {
-  jobs!: EntityTable<JobRecord, 'id'>
-  saws!: EntityTable<SawRecord, 'id'>
-  drawer!: EntityTable<DrawerRecord, 'id'>
-  materials!: EntityTable<MaterialRecord, 'id'>
-  log!: EntityTable<LogRecord, 'id'>
-  meta!: EntityTable<MetaRecord, 'key'>
-  patterns!: EntityTable<PatternRecord, 'id'>
-  runs!: EntityTable<RunRecord, 'id'>
+export type Database = Dexie & { [T in TableName]: Table<RecordOf[T], string> }
 
-  constructor() {
-    super('green-pitch')
-    this.version(1).stores({ jobs: 'id, changed', saws: 'id', drawer: 'id', materials: 'id', log: 'id, at', meta: 'key' })
-    this.version(2).stores({ patterns: 'id', runs: 'id' })
+function open(): Database {
+  // “saved” is said when a write is on the disk, not when the browser holds it in memory
+  const made = new Dexie('green-pitch', { chromeTransactionDurability: 'strict' }) as Database
+  for (let format = 1; format <= FORMAT; format++) {
+    const version = made.version(format).stores(
+      Object.fromEntries(
+        tableNames.flatMap((name) => {
+          const { key, index, since } = registry[name]
+          return since === format ? [[name, index ? `${key}, ${index}` : key]] : []
+        }),
+      ),
+    )
+    if (format === 3)
+      version.upgrade((tx) =>
+        Promise.all(
+          tableNames.filter(upgradeTouches).map((name) =>
+            tx
+              .table(name)
+              .toCollection()
+              .modify((row, ref) => void (ref.value = upgraded(row as object))),
+          ),
+        ),
+      )
   }
+  return made
 }
-export const db = new Database()
+export const db = open()
 
-export const tableNames = ['jobs', 'saws', 'drawer', 'materials', 'log', 'patterns', 'runs', 'meta'] as const
-export type TableName = (typeof tableNames)[number]
-type KeptTable = Exclude<TableName, 'meta'>
-export type RecordOf = {
-  jobs: JobRecord
-  saws: SawRecord
-  drawer: DrawerRecord
-  materials: MaterialRecord
-  log: LogRecord
-  patterns: PatternRecord
-  runs: RunRecord
-}
-
-/** The stored record has moved on since this tab read it. */
+/** The stored record has moved on since this tab read it, or everything was replaced. */
 export class Conflict extends Error {
   constructor(
     readonly table: KeptTable,
@@ -41,34 +41,122 @@ export class Conflict extends Error {
     super('This was changed in another tab in the meantime.')
   }
 }
+/** A record that no backup would restore is not stored. */
+export class Unfit extends Error {}
+
+/** What happened to storage, told to every keeper of this page and of the other tabs. */
+export type News = { what: 'changed'; table: TableName; ids: string[]; by?: string } | { what: 'replaced'; epoch: string }
+const listeners = new Set<(news: News) => void>()
+const channel = typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel('green-pitch')
+if (channel) {
+  channel.onmessage = (e: MessageEvent<News>) => listeners.forEach((hear) => hear(e.data))
+  // a test's process may end with the channel open
+  ;(channel as { unref?: () => void }).unref?.()
+}
+/** @returns what stops the listening */
+export function onNews(hear: (news: News) => void): () => void {
+  listeners.add(hear)
+  return () => listeners.delete(hear)
+}
+export function tell(news: News): void {
+  listeners.forEach((hear) => hear(news))
+  channel?.postMessage(news)
+}
+
+/** Which everything is stored now; a tab that read another one must read again before it writes. */
+export async function storedEpoch(): Promise<string> {
+  return String((await db.meta.get('epoch'))?.value ?? '')
+}
+const freshEpoch = () => crypto.randomUUID()
+
+/** Puts other contents in place of what is stored, all or nothing, and tells every tab so. */
+export async function replaceAll(work: () => Promise<void>): Promise<void> {
+  const epoch = freshEpoch()
+  await db.transaction('rw', db.tables, async () => {
+    await work()
+    await db.meta.put({ key: 'epoch', value: epoch })
+  })
+  tell({ what: 'replaced', epoch })
+}
+
+/** Reactive proxies cannot be stored, and a copy keeps later edits out of the write; a pattern is plain and too large for text. */
+function plain<T extends KeptTable>(table: T, record: RecordOf[T]): RecordOf[T] {
+  return table === 'patterns' ? { ...record } : (JSON.parse(JSON.stringify(record)) as RecordOf[T])
+}
+/** @throws Unfit where the record would not pass the check of a backup */
+async function fit<T extends TableName>(table: T, record: RecordOf[T]): Promise<void> {
+  const { check, rows } = await import('./schema')
+  const found = check(rows[table], record)
+  if (!found.ok)
+    throw new Unfit(`This ${registry[table].noun} cannot be saved: ${found.message}. Change that figure; the rest is kept here.`)
+}
 
 /**
  * Writes one record if the stored one is still what this tab read, and returns its new revision.
  * A record read at rev 0 is new: one of that id must not exist.
- * @throws Conflict where another tab wrote first
+ * @param epoch which everything it was read from; left out: whatever is stored
+ * @throws Conflict where another tab wrote first or all was replaced; Unfit where no backup would take it
  */
-export async function save<T extends KeptTable>(table: T, record: RecordOf[T]): Promise<number> {
-  // reactive proxies cannot be stored, and a copy keeps later edits out of the write
-  // (a pattern is never reactive inside, and too large to copy through text)
-  const copy = table === 'patterns' ? { ...record } : (JSON.parse(JSON.stringify(record)) as RecordOf[T])
-  return db.transaction('rw', db.table(table), async () => {
+export async function save<T extends KeptTable>(table: T, record: RecordOf[T], epoch?: string, by?: string): Promise<number> {
+  const copy = plain(table, record)
+  await fit(table, copy)
+  await db.transaction('rw', db.table(table), db.meta, async () => {
+    if (epoch !== undefined && (await storedEpoch()) !== epoch) throw new Conflict(table, record.id)
     const stored = (await db.table(table).get(record.id)) as RecordOf[T] | undefined
     if ((stored?.rev ?? 0) !== record.rev) throw new Conflict(table, record.id)
     copy.rev = record.rev + 1
     await db.table(table).put(copy)
-    return copy.rev
   })
+  tell({ what: 'changed', table, ids: [record.id], by })
+  return copy.rev
 }
 
-export async function remove(table: KeptTable, id: string): Promise<void> {
+/**
+ * Changes one record by what is stored, whatever other tabs made of it: for counts, events and settings, which add up.
+ * @param how the record to store, from the stored one; undefined leaves it as it is
+ */
+export async function change<T extends KeptTable>(
+  table: T,
+  id: string,
+  how: (stored: RecordOf[T] | undefined) => RecordOf[T] | undefined,
+  epoch?: string,
+  by?: string,
+): Promise<RecordOf[T] | undefined> {
+  // the check is fetched first: a transaction waits for nothing but storage
+  const { check, rows } = await import('./schema')
+  const made = await db.transaction('rw', db.table(table), db.meta, async () => {
+    if (epoch !== undefined && (await storedEpoch()) !== epoch) throw new Conflict(table, id)
+    const stored = (await db.table(table).get(id)) as RecordOf[T] | undefined
+    const next = how(stored)
+    if (!next) return undefined
+    const copy = { ...plain(table, next), rev: (stored?.rev ?? 0) + 1 }
+    const found = check(rows[table], copy)
+    if (!found.ok) throw new Unfit(`This ${registry[table].noun} cannot be saved: ${found.message}.`)
+    await db.table(table).put(copy)
+    return copy
+  })
+  if (made) tell({ what: 'changed', table, ids: [id], by })
+  return made
+}
+
+/** Sets one of the few things that are no records; `how` makes its value of the stored one. */
+export async function setMeta(key: RecordOf['meta']['key'], how: (stored: unknown) => unknown): Promise<void> {
+  await db.transaction('rw', db.meta, async () => {
+    await db.meta.put({ key, value: JSON.parse(JSON.stringify(how((await db.meta.get(key))?.value))) as unknown })
+  })
+  if (key === 'settings') tell({ what: 'changed', table: 'meta', ids: [key] })
+}
+
+export async function remove(table: KeptTable, id: string, by?: string): Promise<void> {
   await db.table(table).delete(id)
+  tell({ what: 'changed', table, ids: [id], by })
 }
 
 /** A storage failure in words a user can act on. */
 export function storageTrouble(error: unknown): string {
   const name = error instanceof Error ? error.name : ''
   const inner = (error as { inner?: { name?: string } })?.inner?.name
-  if (error instanceof Conflict) return error.message
+  if (error instanceof Conflict || error instanceof Unfit) return error.message
   if (name === 'QuotaExceededError' || inner === 'QuotaExceededError')
     return 'The browser’s storage is full. Save a backup in Settings, then free some space.'
   if (name === 'VersionError') return 'A newer Green Pitch has stored data here. Reload to update; nothing was changed.'

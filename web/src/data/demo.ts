@@ -15,7 +15,7 @@ import {
   type Stock,
   type Grade,
 } from '@green-pitch/core'
-import { db } from './db'
+import { db, replaceAll } from './db'
 import { patternFrom, readDrawing } from './patternFile'
 import { shippedPatterns } from './shipped'
 import type { DrawerRecord, JobRecord, LogRecord, SawRecord } from './records'
@@ -475,7 +475,7 @@ export async function loadDemo(): Promise<void> {
     const read = text === undefined ? undefined : readDrawing(text, pattern!)
     return read?.ok ? [{ ...patternFrom(id, pattern!, read.drawing), rev: 1 }] : []
   })
-  await db.transaction('rw', db.tables, async () => {
+  await replaceAll(async () => {
     const plain = JSON.parse(JSON.stringify({ made, saws, drawer, log })) as {
       made: JobRecord[]
       saws: SawRecord[]

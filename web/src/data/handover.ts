@@ -1,11 +1,12 @@
 import { mergeEvents, MODEL } from '@green-pitch/core'
 import { keptLines } from './lines'
 import { pack, textOf } from './backup'
-import { db } from './db'
+import { db, tell } from './db'
+import { upgraded } from './format'
 import type { JobRecord, LogRecord, PatternRecord, RunRecord } from './records'
 
 const FORMAT = 'green-pitch-handover'
-const VERSION = 1
+const VERSION = 2
 
 /** One job with all that belongs to it, as it travels between a user's own devices. */
 export interface Handed {
@@ -31,10 +32,10 @@ export async function unpackJob(file: Blob): Promise<{ ok: true; handed: Handed 
   }
   if (!parsed || parsed.format !== FORMAT)
     return { ok: false, message: 'This is not a handed-over job. A whole backup goes in under Settings, a ticket under Jobs.' }
-  if (parsed.version !== VERSION || Number(parsed.model) > MODEL)
+  if (!(Number(parsed.version) <= VERSION) || Number(parsed.model) > MODEL)
     return { ok: false, message: 'This job comes from a newer Green Pitch. Update this device, then pick it up.' }
   const { check, jobRecord, logEntry, patternRecord, runRecord } = await import('./schema')
-  const { job, pattern, run, log = [] } = parsed
+  const { job, pattern, run, log = [] } = Number(parsed.version) < VERSION ? upgraded(parsed) : parsed
   const checks = [
     ['job', check(jobRecord, job)],
     ...(pattern === undefined ? [] : [['pattern', check(patternRecord, pattern)] as const]),
@@ -51,7 +52,7 @@ export async function unpackJob(file: Blob): Promise<{ ok: true; handed: Handed 
  * are kept, cuts already logged are not doubled, and a pattern here is never replaced.
  */
 export async function mergeJob({ job, pattern, run, log }: Handed): Promise<{ news: number; logged: number; fresh: boolean }> {
-  return db.transaction('rw', [db.jobs, db.patterns, db.runs, db.log], async () => {
+  const merged = await db.transaction('rw', [db.jobs, db.patterns, db.runs, db.log], async () => {
     const [mine, minePattern, mineRun] = await Promise.all([db.jobs.get(job.id), db.patterns.get(job.id), db.runs.get(job.id)])
     if (!mine) await db.jobs.add({ ...job, rev: 1 })
     else if (job.changed > mine.changed) await db.jobs.put({ ...job, rev: mine.rev + 1 })
@@ -72,4 +73,7 @@ export async function mergeJob({ job, pattern, run, log }: Handed): Promise<{ ne
     await db.log.bulkAdd(added.map((e) => ({ ...e, rev: 1 })))
     return { news, logged: added.length, fresh: !mine }
   })
+  for (const table of ['jobs', 'patterns', 'runs'] as const) tell({ what: 'changed', table, ids: [job.id] })
+  tell({ what: 'changed', table: 'log', ids: log.map((e) => e.id) })
+  return merged
 }

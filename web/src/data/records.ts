@@ -88,17 +88,20 @@ export type LogRecord = LogEntry & Kept
 
 export interface Settings {
   unit: LengthUnit
-  theme: 'paper' | 'lamp'
-  naming: 'size' | 'tpi'
+  theme: (typeof themes)[number]
+  naming: (typeof namings)[number]
   singleKeys: boolean
   drills: DrillSeries[]
-  paper: 'a5' | 'half-letter'
+  paper: (typeof papers)[number]
   ownedFirst: boolean
   view: { size: SizeSchool; pattern: PatternSchool; twisted: TwistedSchool }
   teethSchool: TeethSchool
   /** an hour of work and a blade, in the user's money; 0: not said */
   rates: { hour: number; blade: number }
 }
+export const themes = ['paper', 'lamp'] as const
+export const namings = ['size', 'tpi'] as const
+export const papers = ['a5', 'half-letter'] as const
 export const plainSettings: Settings = {
   unit: 'mm',
   theme: 'paper',
@@ -112,7 +115,16 @@ export const plainSettings: Settings = {
   rates: { hour: 0, blade: 0 },
 }
 
+/** A record that another tab or a restore overtook before it was stored: kept whole until the user has chosen. */
+export interface AsideRecord extends Kept {
+  table: 'jobs' | 'patterns' | 'saws' | 'drawer' | 'materials' | 'log' | 'runs'
+  at: number
+  record: JobRecord | PatternRecord | SawRecord | DrawerRecord | MaterialRecord | LogRecord | RunRecord
+}
+
+/** `epoch` changes whenever everything stored was replaced, so that no tab writes over what it has not read. */
+export const metaKeys = ['settings', 'started', 'current', 'epoch'] as const
 export interface MetaRecord {
-  key: 'settings' | 'started' | 'current'
+  key: (typeof metaKeys)[number]
   value: unknown
 }

@@ -1,8 +1,9 @@
 import { MODEL } from '@green-pitch/core'
+import { upgraded } from './format'
 import type { Ticket } from './records'
 
 const FORMAT = 'green-pitch-ticket'
-const VERSION = 1
+const VERSION = 2
 
 export function ticketJson(name: string, ticket: Ticket): string {
   return JSON.stringify({ format: FORMAT, version: VERSION, name, ticket }, null, 2)
@@ -17,13 +18,14 @@ export async function readTicket(text: string): Promise<{ ok: true; name: string
   }
   if (!parsed || parsed.format !== FORMAT)
     return { ok: false, message: 'This file is not a Green Pitch ticket. A whole backup goes in under Settings.' }
-  if (parsed.version !== VERSION)
+  const version = Number(parsed.version)
+  if (!(version >= 1 && version <= VERSION))
     return {
       ok: false,
-      message: `This ticket is of format ${String(parsed.version)}; this Green Pitch reads ${VERSION}. Update, then open it.`,
+      message: `This ticket is of format ${String(parsed.version)}; this Green Pitch reads 1 to ${VERSION}. Update, then open it.`,
     }
   const { check, ticket } = await import('./schema')
-  const found = check(ticket, parsed.ticket)
+  const found = check(ticket, version < VERSION ? upgraded(parsed.ticket) : parsed.ticket)
   if (!found.ok) return { ok: false, message: `The ticket does not hold together: ${found.message}.` }
   if (found.value.model > MODEL) return { ok: false, message: 'This ticket was reckoned by a newer Green Pitch. Update, then open it.' }
   return {

@@ -1,9 +1,9 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef, watch } from 'vue'
-import { liveQuery } from 'dexie'
+import { computed, shallowRef } from 'vue'
 import { makeJob, MODEL, type Cut, type Job } from '@green-pitch/core'
-import { Conflict, db, remove, save } from '../data/db'
-import type { JobRecord, Ticket } from '../data/records'
+import { db, save, setMeta } from '../data/db'
+import type { AsideRecord, JobRecord, Ticket } from '../data/records'
+import { useKeeper } from './keeper'
 import { useTrouble } from './trouble'
 
 const TOGETHER = 900 // ms; edits of one field this close undo as one
@@ -17,14 +17,13 @@ export const useJob = defineStore('job', () => {
   const record = shallowRef<JobRecord>(newRecord('First job', newTicket()))
   const past = shallowRef<Ticket[]>([])
   const future = shallowRef<Ticket[]>([])
-  const state = ref<'saved' | 'saving' | 'conflict' | 'failed'>('saved')
+  const keeper = useKeeper()
+  const state = computed(() => keeper.stateOf('jobs', record.value.id))
   const ticket = computed(() => record.value.ticket)
   const job = computed(() => ticket.value.job)
   const name = computed(() => record.value.name)
   let lastField = ''
   let lastAt = 0
-  let writing: Promise<void> | undefined
-  let dirty = false
 
   function newRecord(name: string, t: Ticket): JobRecord {
     return { id: freshId(), rev: 0, name, created: Date.now(), changed: Date.now(), ticket: t }
@@ -59,56 +58,40 @@ export const useJob = defineStore('job', () => {
   const undo = () => step(past, future)
   const redo = () => step(future, past)
 
-  function touch() {
-    dirty = true
-    if (state.value === 'conflict') return
-    state.value = 'saving'
-    writing ??= store().finally(() => {
-      writing = undefined
-    })
-  }
-  /** Writes until nothing is unwritten: the first edit at once, those made meanwhile together. */
-  async function store() {
-    try {
-      while (dirty) {
-        const r = record.value
-        dirty = false
-        const rev = await save('jobs', r)
-        if (record.value.id === r.id) record.value = { ...record.value, rev }
-      }
-      state.value = 'saved'
-    } catch (error) {
-      dirty = true
-      state.value = error instanceof Conflict ? 'conflict' : 'failed'
-      if (state.value === 'failed') useTrouble().report(error)
-    }
-  }
+  let under: string | undefined
+  const touch = () => void keeper.keep('jobs', record.value, under)
   /** Everything written, before another job is taken in hand or the page goes. */
-  async function settle() {
-    if (dirty && state.value !== 'conflict') touch()
-    await writing
-  }
+  const settle = () => keeper.written('jobs', record.value.id)
 
-  function takeInHand(r: JobRecord) {
+  function takeInHand(r: JobRecord, reading = keeper.reading()) {
     record.value = r
     past.value = []
     future.value = []
     lastField = ''
-    dirty = false
-    state.value = 'saved'
-    db.meta.put({ key: 'current', value: r.id }).catch(useTrouble().report)
+    keeper.fresh('jobs', r.id)
+    under = reading
+    setMeta('current', () => r.id).catch(useTrouble().report)
   }
   async function open(id: string) {
     if (id === record.value.id) return
-    await settle()
+    if (!(await leave())) return
+    const reading = keeper.reading()
     const found = await db.jobs.get(id)
-    if (found) takeInHand(found)
+    if (found) takeInHand(found, reading)
+  }
+  /** Whether the job in hand may be put down: what was refused by storage stays in hand, so that it is not lost. */
+  async function leave(): Promise<boolean> {
+    if (state.value === 'failed') touch()
+    await settle()
+    if (state.value !== 'failed') return true
+    useTrouble().say(`“${record.value.name}” is not saved yet, so it stays open. Mend what was refused, or save it as a file under Jobs.`)
+    return false
   }
   async function add(name: string, t: Ticket, patternOf?: string) {
-    await settle()
+    if (!(await leave())) return
     const made = newRecord(name, t)
     const pattern = patternOf === undefined ? undefined : await db.patterns.get(patternOf)
-    if (pattern) await db.patterns.put({ ...pattern, id: made.id, rev: 1 })
+    if (pattern) await save('patterns', { ...pattern, id: made.id, rev: 0 })
     takeInHand(made)
     touch()
     await settle()
@@ -126,47 +109,35 @@ export const useJob = defineStore('job', () => {
   }
   async function drop(id: string) {
     await settle()
-    await remove('jobs', id)
-    await Promise.all([remove('patterns', id), remove('runs', id)])
+    await Promise.all([keeper.drop('jobs', id), keeper.drop('patterns', id), keeper.drop('runs', id)])
     if (id !== record.value.id) return
     const next = await db.jobs.orderBy('changed').last()
     if (next) takeInHand(next)
     else await add('First job', newTicket())
   }
-  /** Two tabs changed the same job: take theirs, or keep mine beside it. Neither is lost. */
-  async function takeTheirs() {
-    const theirs = await db.jobs.get(record.value.id)
-    if (theirs) takeInHand(theirs)
-  }
-  async function keepMine() {
-    const mine = record.value
-    dirty = false
-    await add(`${mine.name}, this tab`, mine.ticket)
+  /** A version that was overtaken becomes a job beside the stored one. */
+  async function keepBeside(aside: AsideRecord) {
+    const mine = aside.record as JobRecord
+    await add(`${mine.name}, this tab`.slice(0, 120), mine.ticket)
+    await keeper.resolve(aside, 'theirs')
   }
 
   async function load() {
+    const reading = keeper.reading()
     const current = (await db.meta.get('current'))?.value
     const found = (typeof current === 'string' && (await db.jobs.get(current))) || (await db.jobs.orderBy('changed').last())
-    if (found) takeInHand(found)
+    if (found) takeInHand(found, reading)
     else await add('First job', newTicket())
   }
-  /** Another tab's change of the job in hand is adopted while nothing here is unwritten. */
-  function follow() {
-    watch(
-      () => record.value.id,
-      (id, _before, onCleanup) => {
-        const following = liveQuery(() => db.jobs.get(id)).subscribe({
-          next: (stored) => {
-            const current = record.value
-            if (stored && stored.id === current.id && stored.rev > current.rev && !dirty && state.value === 'saved') record.value = stored
-          },
-          error: useTrouble().report,
-        })
-        onCleanup(() => following.unsubscribe())
-      },
-      { immediate: true },
-    )
-  }
+  // another tab's change of the job in hand is taken over while nothing here is unwritten
+  keeper.onChange(async (news) => {
+    const { id } = record.value
+    if (news.what === 'replaced') await load().catch(useTrouble().report)
+    else if (news.table === 'jobs' && news.ids.includes(id) && keeper.quiet('jobs', id)) {
+      const stored = await db.jobs.get(id)
+      if (stored && record.value.id === id && keeper.quiet('jobs', id)) record.value = stored
+    }
+  })
   return {
     record,
     ticket,
@@ -185,10 +156,8 @@ export const useJob = defineStore('job', () => {
     duplicate,
     rename,
     drop,
-    takeTheirs,
-    keepMine,
+    keepBeside,
     load,
-    follow,
     settle,
   }
 })

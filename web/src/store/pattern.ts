@@ -2,12 +2,12 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { proxy, wrap, type Remote } from 'comlink'
 import { noChoices, type Choices, type Drawing, type ReadResult } from '@green-pitch/core/pattern'
-import { db, save, Conflict } from '../data/db'
 import { kindOf, patternFrom } from '../data/patternFile'
 import type { PatternRecord } from '../data/records'
 import type { Found, PatternWork } from '../work/patternWork'
 import { useAnswer } from './answer'
 import { useJob } from './job'
+import { useInHand } from './kept'
 import { useSettings } from './settings'
 import { useShop } from './shop'
 import { useTrouble } from './trouble'
@@ -25,29 +25,25 @@ export const usePattern = defineStore('pattern', () => {
   const shop = useShop()
   const trouble = useTrouble()
 
-  const record = shallowRef<PatternRecord>()
   const reckoned = shallowRef<Found>()
   const busy = ref<{ what: string; share: number }>()
   const past = shallowRef<PatternRecord[]>([])
   const future = shallowRef<PatternRecord[]>([])
-  /** what the work waits for: storage read for the job in hand */
-  const loaded = ref(false)
-
-  let worker: Worker | undefined
+  let thread: Worker | undefined
   let work: Remote<PatternWork> | undefined
   let laid: PatternRecord | undefined
   let speak = false
-  const hands = () => {
-    if (!worker) {
-      worker = new Worker(new URL('../work/pattern.worker.ts', import.meta.url), { type: 'module' })
-      work = wrap<PatternWork>(worker)
+  const worker = () => {
+    if (!thread) {
+      thread = new Worker(new URL('../work/pattern.worker.ts', import.meta.url), { type: 'module' })
+      work = wrap<PatternWork>(thread)
     }
     return work!
   }
   /** Stops what the worker does at once; it begins afresh with the next question. */
   function cancel() {
-    worker?.terminate()
-    worker = work = laid = undefined
+    thread?.terminate()
+    thread = work = laid = undefined
     busy.value = undefined
     running = false
   }
@@ -55,59 +51,23 @@ export const usePattern = defineStore('pattern', () => {
   const found = computed(() => reckoned.value?.found)
   const numbers = computed(() => new Map(found.value?.order.map((id, i) => [id, i + 1])))
 
-  // ---- storage
-  async function load(id: string) {
-    loaded.value = false
-    cancel()
-    reckoned.value = undefined
-    past.value = future.value = []
-    await writing
-    const stored = await db.patterns.get(id).catch((error: unknown) => {
-      trouble.report(error)
-      return undefined
-    })
-    if (jobs.record.id !== id) return
-    record.value = stored
-    loaded.value = true
-    void reckon()
-  }
-  let unwritten: PatternRecord | undefined
+  const row = useInHand(
+    'patterns',
+    () => jobs.record.id,
+    () => {
+      cancel()
+      reckoned.value = undefined
+      past.value = future.value = []
+      void reckon()
+    },
+  )
+  const { record, loaded } = row
   /** an edit is on its way to storage */
-  const keeping = ref(false)
-  let writing: Promise<void> | undefined
-  /** The first edit is written at once, those made meanwhile together after it. */
-  function keep(r: PatternRecord) {
-    unwritten = r
-    keeping.value = true
-    writing ??= write().finally(() => {
-      writing = undefined
-      keeping.value = false
-    })
-  }
-  async function write() {
-    while (unwritten) {
-      const r: PatternRecord = unwritten
-      unwritten = undefined
-      try {
-        const rev = await save('patterns', r)
-        const now = record.value
-        if (now?.id === r.id) record.value = { ...now, rev }
-        const next = unwritten as PatternRecord | undefined
-        if (next?.id === r.id) unwritten = { ...next, rev }
-      } catch (error) {
-        trouble.report(error)
-        if (error instanceof Conflict) {
-          unwritten = undefined
-          void load(r.id)
-        }
-      }
-    }
-  }
+  const keeping = computed(() => row.state.value === 'saving')
   function put(r: PatternRecord) {
     const before = record.value
-    record.value = r
     if (!before || GEOMETRY.some((k) => before[k] !== r[k])) speak = true
-    keep(r)
+    void row.put(r)
     void reckon()
   }
   function edit(patch: Partial<PatternRecord>) {
@@ -147,7 +107,7 @@ export const usePattern = defineStore('pattern', () => {
     })
     try {
       const result = await Promise.race([
-        hands().read(
+        worker().read(
           text,
           kind,
           undefined,
@@ -194,13 +154,11 @@ export const usePattern = defineStore('pattern', () => {
     }
   }
   async function removePattern() {
-    const r = record.value
-    if (!r) return
+    if (!record.value) return
     past.value = future.value = []
     cancel()
-    unwritten = record.value = reckoned.value = undefined
-    await writing
-    await db.patterns.delete(r.id).catch(trouble.report)
+    reckoned.value = undefined
+    await row.drop()
   }
 
   // ---- reckoning: one at a time, always with the newest of everything
@@ -220,7 +178,7 @@ export const usePattern = defineStore('pattern', () => {
     const slow = setTimeout(() => {
       busy.value ??= { what: 'Reckoning the pattern', share: 0 }
     }, 250)
-    const mine = hands()
+    const mine = worker()
     try {
       if (!laid || GEOMETRY.some((k) => laid![k] !== r[k])) {
         const { lines, take, tolerance, layout, stretch } = r
@@ -250,7 +208,7 @@ export const usePattern = defineStore('pattern', () => {
         await new Promise((drawn) => setTimeout(drawn))
         if (current()) {
           speak = false
-          tell()
+          takeFigures()
         }
       }
     } catch (error) {
@@ -267,7 +225,6 @@ export const usePattern = defineStore('pattern', () => {
       void reckon()
     }
   }
-  watch(() => jobs.record.id, load, { immediate: true })
   watch(
     () => [answer.job, answer.blade, settings.value.drills, settings.value.rates, shop.log],
     () => record.value && void reckon(),
@@ -291,7 +248,7 @@ export const usePattern = defineStore('pattern', () => {
     }
   })
   /** The ticket takes the pattern's figures, as one step that can be undone. */
-  function tell() {
+  function takeFigures() {
     if (cutOf.value) jobs.editCut(cutOf.value, 'pattern')
   }
   const apart = computed(() => {
@@ -321,9 +278,9 @@ export const usePattern = defineStore('pattern', () => {
     take,
     read,
     removePattern,
-    reload: () => load(jobs.record.id),
+    reload: row.reload,
     cancel,
-    tell,
-    hands,
+    takeFigures,
+    worker,
   }
 })

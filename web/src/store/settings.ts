@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import type { Say } from '@green-pitch/core'
-import { db } from '../data/db'
+import { db, onNews, setMeta } from '../data/db'
 import { plainSettings, type Settings } from '../data/records'
 import { useTrouble } from './trouble'
 
@@ -18,8 +18,15 @@ export const useSettings = defineStore('settings', () => {
   }
   function change(patch: Partial<Settings>) {
     value.value = { ...value.value, ...patch }
-    if (loaded) db.meta.put({ key: 'settings', value: JSON.parse(JSON.stringify(value.value)) }).catch(useTrouble().report)
+    // only what was changed here: another tab may have set something else
+    if (loaded)
+      setMeta('settings', (stored) => ({ ...plainSettings, ...(stored as Partial<Settings> | undefined), ...patch })).catch(
+        useTrouble().report,
+      )
   }
+  onNews((news) => {
+    if (news.what === 'replaced' || news.table === 'meta') load().catch(useTrouble().report)
+  })
   watch(
     () => value.value.theme,
     (theme) => {

@@ -1,17 +1,15 @@
 import { defineStore } from 'pinia'
-import { computed, shallowRef, type ShallowRef } from 'vue'
-import { liveQuery } from 'dexie'
+import { computed } from 'vue'
 import { blades, materials as known, saws as knownSaws, withCaliper, type Fate, type Material, type Saw } from '@green-pitch/core'
-import { db, remove, save, type RecordOf } from '../data/db'
-import type { DrawerRecord, LogRecord, MaterialRecord, SawRecord } from '../data/records'
-import { useTrouble } from './trouble'
+import { useList } from './kept'
 
 /** What the workshop holds: saws, drawer, own materials and the log, kept in step with storage and other tabs. */
 export const useShop = defineStore('shop', () => {
-  const sawRows = shallowRef<SawRecord[]>([])
-  const drawer = shallowRef<DrawerRecord[]>([])
-  const materialRows = shallowRef<MaterialRecord[]>([])
-  const log = shallowRef<LogRecord[]>([])
+  const sawList = useList('saws')
+  const drawerList = useList('drawer')
+  const materialList = useList('materials')
+  const logList = useList('log', (a, b) => b.at - a.at)
+  const [sawRows, drawer, materialRows, log] = [sawList.rows, drawerList.rows, materialList.rows, logList.rows]
 
   /** Profiles as the user has them; a shipped profile never opened stays as it ships. */
   const saws = computed((): Saw[] => {
@@ -37,93 +35,19 @@ export const useShop = defineStore('shop', () => {
   const owned = computed(() => new Set(drawer.value.filter((r) => r.count > 0).map((r) => r.blade.id)))
   const countOf = (bladeId: string) => drawer.value.find((r) => r.blade.id === bladeId)?.count ?? 0
 
-  async function load() {
-    const read = {
-      saws: () => stored('saws'),
-      drawer: () => stored('drawer'),
-      materials: () => stored('materials'),
-      log: () => stored('log'),
-    }
-    ;[sawRows.value, drawer.value, materialRows.value, log.value] = await Promise.all([
-      read.saws(),
-      read.drawer(),
-      read.materials(),
-      read.log(),
-    ])
-    const { report } = useTrouble()
-    const follow = <T>(table: string, read: () => Promise<T[]>, rows: ShallowRef<T[]>) =>
-      liveQuery(read).subscribe({
-        next: (v) => {
-          // while an edit is on its way, what is shown is ahead of what is stored
-          if (!writing.get(table)) rows.value = v
-        },
-        error: report,
-      })
-    follow('saws', read.saws, sawRows)
-    follow('drawer', read.drawer, drawer)
-    follow('materials', read.materials, materialRows)
-    follow('log', read.log, log)
-  }
-
-  async function guarded(work: () => Promise<unknown>): Promise<boolean> {
-    try {
-      await work()
-      return true
-    } catch (error) {
-      useTrouble().report(error)
-      return false
-    }
-  }
-  const writing = new Map<string, number>()
-  const wrote = new Map<string, number>()
-  let last: Promise<unknown> = Promise.resolve()
-  /**
-   * Shows an edit at once and stores it after the ones before it. An edit made while this tab's own last one was on
-   * its way starts from that one's revision; another tab's change is still a conflict.
-   */
-  function keep<T extends 'saws' | 'drawer' | 'materials' | 'log'>(
-    table: T,
-    r: RecordOf[T],
-    rows: ShallowRef<RecordOf[T][]>,
-  ): Promise<boolean> {
-    const at = rows.value.findIndex((x) => x.id === r.id)
-    rows.value = at < 0 ? [r, ...rows.value] : rows.value.with(at, r)
-    writing.set(table, (writing.get(table) ?? 0) + 1)
-    const key = `${table} ${r.id}`
-    const done = last.then(async () => {
-      const ok = await guarded(async () => wrote.set(key, await save(table, { ...r, rev: Math.max(r.rev, wrote.get(key) ?? 0) })))
-      writing.set(table, writing.get(table)! - 1)
-      if (!writing.get(table)) rows.value = await stored(table)
-      return ok
-    })
-    last = done
-    return done
-  }
-  const stored = async <T extends 'saws' | 'drawer' | 'materials' | 'log'>(table: T): Promise<RecordOf[T][]> => {
-    const all = (await db.table(table).toArray()) as RecordOf[T][]
-    return table === 'log' ? all.sort((a, b) => (b as LogRecord).at - (a as LogRecord).at) : all
-  }
-  const keepSaw = (r: SawRecord) => keep('saws', r, sawRows)
-  const keepDrawer = (r: DrawerRecord) => keep('drawer', r, drawer)
-  const keepMaterial = (r: MaterialRecord) => keep('materials', r, materialRows)
-  const keepLog = (r: LogRecord) => keep('log', r, log)
+  const load = () => Promise.all([sawList.load(), drawerList.load(), materialList.load(), logList.load()])
   /** Takes blades that a cut used up out of the drawer, and counts the minutes of the one still good. */
   async function useUp(bladeId: string, blades: number, fate: Fate, minutes: number): Promise<void> {
     const own = drawer.value.find((r) => r.blade.id === bladeId)
     if (!own) return
-    // a hand saw is refiled, not used up
-    if (own.blade.plate) {
-      await keepDrawer({ ...own, minutes: fate === 'dull' ? 0 : own.minutes + minutes })
-      return
-    }
     const spent = blades - (fate === 'fine' || fate === 'slipped' ? 1 : 0)
-    await keepDrawer({ ...own, count: Math.max(0, own.count - spent), minutes: spent ? 0 : own.minutes + minutes })
+    await drawerList.change(own.id, (stored) => {
+      if (!stored) return undefined
+      // a hand saw is refiled, not used up
+      if (stored.blade.plate) return { ...stored, minutes: fate === 'dull' ? 0 : stored.minutes + minutes }
+      return { ...stored, count: Math.max(0, stored.count - spent), minutes: spent ? 0 : stored.minutes + minutes }
+    })
   }
-  const drop = (table: 'saws' | 'drawer' | 'materials' | 'log', id: string) => {
-    wrote.delete(`${table} ${id}`)
-    return guarded(() => remove(table, id))
-  }
-
   return {
     sawRows,
     drawer,
@@ -137,11 +61,14 @@ export const useShop = defineStore('shop', () => {
     owned,
     countOf,
     load,
-    keepSaw,
-    keepDrawer,
-    keepMaterial,
-    keepLog,
+    keepSaw: sawList.keep,
+    keepDrawer: drawerList.keep,
+    keepMaterial: materialList.keep,
+    keepLog: logList.keep,
+    changeDrawer: drawerList.change,
     useUp,
-    drop,
+    dropSaw: sawList.drop,
+    dropBlade: drawerList.drop,
+    dropLog: logList.drop,
   }
 })

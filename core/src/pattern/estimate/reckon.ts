@@ -3,7 +3,7 @@ import { nextDrill, type DrillSeries } from '../../quantity/index.js'
 import { centreRadius, type Job } from '../../job/index.js'
 import { leastWeb } from '../../choose/index.js'
 import type { LogEntry } from '../../log/index.js'
-import { type Pattern, type Ring } from '../outline/index.js'
+import type { Pattern, Ring } from '../outline/index.js'
 
 import {
   holeAt,

@@ -2,8 +2,7 @@ import { feedAt, maxChipLoad, edgeForecast, speedBand, speedInUse, type EdgeFore
 import { bladeLife, lives, priorLife, type LogEntry } from '../../log/index.js'
 import { threadingSeconds } from '../../saw/index.js'
 import type { Blade } from '../../blade/index.js'
-import type { Job } from '../../job/index.js'
-import { heights } from '../../job/index.js'
+import { type Job, heights } from '../../job/index.js'
 import type { Points } from '../read/index.js'
 
 /** A figure with how far it may be off. */

@@ -2,8 +2,8 @@ import type { Points } from '../read/index.js'
 
 /** How the blade's teeth look: forward as usual, or turned a quarter so that the board feeds from the side. */
 export type Facing = 'ahead' | 'left' | 'right'
-export type Direction = 'clockwise' | 'counter'
-
+export const directions = ['clockwise', 'counter'] as const
+export type Direction = (typeof directions)[number]
 export interface Swing {
   /** blocked length, mm, for each way round and facing */
   blocked: Record<Facing, Record<Direction, number>>

@@ -14,8 +14,8 @@ export interface Joined {
   /** what was mended, as figures for words */
   mended: { joined: number; closed: number; widest: number; repeated: number }
 }
-export type Take = 'both' | 'stroke' | 'fill'
-
+export const takes = ['both', 'stroke', 'fill'] as const
+export type Take = (typeof takes)[number]
 /** Which lines a drawing most likely means: all of one kind where there is but one, else both. */
 export function takeGuess(drawing: Drawing): Take {
   // a line both filled and stroked, and left open, is closed by its fill alone

@@ -1,7 +1,7 @@
 import { setUp } from '../../setup/index.js'
 import type { Blade } from '../../blade/index.js'
 import type { Job } from '../../job/index.js'
-import { type Box, type Ring } from '../outline/index.js'
+import type { Box, Ring } from '../outline/index.js'
 
 import { pointAt } from './along.js'
 import type { Direction } from '../measure/index.js'

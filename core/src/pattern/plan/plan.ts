@@ -1,8 +1,6 @@
 import { pivotRadius, turnRadius, turnsAnywhere, type Blade } from '../../blade/index.js'
-import type { Job } from '../../job/index.js'
-import { crossing } from '../../stock/index.js'
-import { type Box, type Ring } from '../outline/index.js'
-
+import { heights, type Job } from '../../job/index.js'
+import type { Box, Ring } from '../outline/index.js'
 import { alongAt, pointAt } from './along.js'
 import { clampings, type Clamping } from './clamping.js'
 import { canPivot, PIVOTED, roundCorner, type Rounding } from './corner.js'
@@ -68,7 +66,7 @@ export function planRing(
     for (const b of [m.tightest.waste, m.tightest.kept])
       if (b && b.radius < worked && b.radius > 0) events.push({ ...PIVOTED, x: b.x, y: b.y, along: alongAt(ring, b.x, b.y) })
   // stock taller than the stroke keeps its dust: teeth in its middle never leave it
-  if (crossing(job.stock).total > job.saw.stroke && m.length > EVERY) {
+  if (heights(job).total > job.saw.stroke && m.length > EVERY) {
     const n = Math.floor(m.length / EVERY)
     for (let i = 1; i <= n; i++) {
       const [x, y] = pointAt(ring, (i * m.length) / (n + 1))

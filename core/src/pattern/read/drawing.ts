@@ -1,12 +1,16 @@
 /** Coordinates x0, y0, x1, y1, … in mm; x to the right, y down the sheet, as on paper and screen. Typed arrays travel between threads at no cost. */
 export type Points = ArrayLike<number>
 
+/** What draws a line in its file. */
+export const paints = ['stroke', 'fill', 'both'] as const
+export type Paint = (typeof paints)[number]
+
 /** One drawn line as it stands in the file, flattened within FLAT of the true curve. */
 export interface DrawnLine {
   points: Points
   /** closed by the file itself; a fill closes what it fills without saying so */
   closed: boolean
-  paint: 'stroke' | 'fill' | 'both'
+  paint: Paint
   layer: string
   /** where it stands in the file, for words: “path ‘leaf’, line 12” */
   at: string

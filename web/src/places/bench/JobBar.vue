@@ -3,13 +3,12 @@ import { computed, ref } from 'vue'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
-import Mark from '../../ui/Mark.vue'
 
 const emit = defineEmits<{ print: []; log: [] }>()
 const jobs = useJob()
 const settings = useSettings()
 const name = ref<HTMLInputElement>()
-const stateWords = computed(() => ({ saved: 'kept', saving: 'keeping…', conflict: 'not kept', failed: 'not kept' })[jobs.state])
+const stateWords = computed(() => ({ saved: 'kept', saving: 'keeping…', conflict: 'kept beside', failed: 'not kept' })[jobs.state])
 async function share() {
   try {
     await navigator.clipboard.writeText(window.location.href)
@@ -46,11 +45,6 @@ async function share() {
     <button class="act plain" @click="share">Copy link</button>
     <button class="act" @click="emit('print')">Print card</button>
     <button class="act main" @click="emit('log')">Log the cut</button>
-    <p v-if="jobs.state === 'conflict'" class="clash">
-      <Mark state="beyond" />This job was changed in another tab in the meantime. Nothing is lost:
-      <button class="act" @click="jobs.takeTheirs()">Show the other tab’s</button>
-      <button class="act" @click="jobs.keepMine()">Keep mine as a job beside it</button>
-    </p>
   </div>
 </template>
 
@@ -81,10 +75,6 @@ async function share() {
 }
 .gap {
   flex: 1;
-}
-.clash {
-  flex-basis: 100%;
-  padding: 6px 0;
 }
 @media (max-width: 760px) {
   .gap {

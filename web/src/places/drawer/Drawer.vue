@@ -55,7 +55,10 @@ const rows = computed(() =>
 const low = computed(() => rows.value.filter((r) => !r.blade.plate && (r.count < LOW || (r.count === LOW && r.minutes > 0))))
 const total = computed(() => rows.value.reduce((t, r) => t + (r.blade.plate ? 0 : r.count), 0))
 const handSaws = computed(() => rows.value.filter((r) => r.blade.plate).length)
-const put = (r: DrawerRecord, patch: Partial<DrawerRecord>) => shop.keepDrawer({ ...r, ...patch })
+const put = (r: DrawerRecord, patch: Partial<DrawerRecord>) => shop.changeDrawer(r.id, (stored) => stored && { ...stored, ...patch })
+/** By so many more or fewer than stood there: what another tab took out meanwhile stays out. */
+const count = (r: DrawerRecord, to: number) =>
+  shop.changeDrawer(r.id, (stored) => stored && { ...stored, count: Math.max(0, stored.count + to - r.count) })
 
 const picked = ref('')
 const options = computed(() => {
@@ -69,8 +72,9 @@ async function add() {
 const asking = ref(false)
 /** A loose blade that was told goes where its kind lies. */
 function oneMore(blade: Blade) {
-  const own = shop.drawer.find((r) => r.blade.id === blade.id)
-  return shop.keepDrawer(own ? { ...own, count: own.count + 1 } : { id: blade.id, rev: 0, blade, count: 1, minutes: 0, note: '' })
+  return shop.changeDrawer(blade.id, (own) =>
+    own ? { ...own, count: own.count + 1 } : { id: blade.id, rev: 0, blade, count: 1, minutes: 0, note: '' },
+  )
 }
 async function out() {
   const { drawerCsv } = await import('../../data/csv')
@@ -84,8 +88,7 @@ async function bring() {
   const { rows: read, refused } = readDrawerCsv(await f.text())
   let kept = 0
   for (const r of read) {
-    const own = shop.drawer.find((d) => d.blade.id === r.blade.id)
-    if (await shop.keepDrawer({ id: r.blade.id, rev: own?.rev ?? 0, ...r })) kept++
+    if (await shop.changeDrawer(r.blade.id, () => ({ id: r.blade.id, rev: 0, ...r }))) kept++
   }
   trouble.say(
     [
@@ -167,7 +170,7 @@ const columns = [
               :min="0"
               :max="99999"
               whole
-              @update:model-value="(v) => v !== undefined && put(record as DrawerRecord, { count: v })"
+              @update:model-value="(v) => v !== undefined && count(record as DrawerRecord, v)"
           /></template>
           <template v-else-if="column.key === 'use'"
             >{{
@@ -196,7 +199,7 @@ const columns = [
             title="Take this kind out of the drawer? The log keeps its cuts."
             ok-text="Take out"
             cancel-text="Keep"
-            @confirm="shop.drop('drawer', record.id)"
+            @confirm="shop.dropBlade(record.id)"
             ><button class="act plain nowrap" :aria-label="`Take out ${bladeWords(record.blade, settings.say)}`">
               Take out
             </button></Popconfirm

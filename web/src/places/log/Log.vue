@@ -170,7 +170,7 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
           <template #expandedRowRender="{ record }">
             <p>
               {{ heardBefore(record as LogRecord) }} {{ again(record as LogRecord) }} Clean-up {{ record.cleanUpMinutes }} min.
-              <Popconfirm title="Remove this cut from the log?" ok-text="Remove" cancel-text="Keep" @confirm="shop.drop('log', record.id)"
+              <Popconfirm title="Remove this cut from the log?" ok-text="Remove" cancel-text="Keep" @confirm="shop.dropLog(record.id)"
                 ><button class="act plain">Remove</button></Popconfirm
               >
             </p>

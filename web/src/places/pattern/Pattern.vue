@@ -41,7 +41,7 @@ onKey('redo', () => pattern.redo())
 /** The kerf of the chosen ring, to scale; the worker keeps the lines themselves. */
 const kerf = shallowRef<Float64Array[]>([])
 watch([selected, () => pattern.found], async ([id]) => {
-  kerf.value = id === undefined || !pattern.found ? [] : await pattern.hands().kerf(id)
+  kerf.value = id === undefined || !pattern.found ? [] : await pattern.worker().kerf(id)
 })
 onKey('p', () => {
   if (pattern.found) printing.value = true
@@ -156,7 +156,7 @@ function measured(mm: number) {
       <FitPart v-else-if="part === 'Fit'" />
       <p v-if="part === 'Reckoning' && pattern.found && pattern.apart" class="apart">
         <Mark state="near" />The ticket says something else than this pattern.
-        <button class="act" @click="pattern.tell()">Give it the pattern’s figures</button>
+        <button class="act" @click="pattern.takeFigures()">Give it the pattern’s figures</button>
       </p>
     </aside>
     <PrintPattern v-if="printing && pattern.found" @close="printing = false" />

@@ -39,7 +39,7 @@ async function guarded(work: () => Promise<void>) {
 }
 const print = (open: boolean) =>
   guarded(async () => {
-    const sheet = await pattern.hands().sheet()
+    const sheet = await pattern.worker().sheet()
     if (!sheet) return
     const { patternPdf } = await import('../../draw/patternPdf')
     const { pdf, pages } = await patternPdf({ name: jobs.name, sheet, unit: settings.value.unit, ...form })
@@ -50,13 +50,13 @@ const print = (open: boolean) =>
   })
 const save = (kind: 'svg' | 'dxf') =>
   guarded(async () => {
-    const text = await pattern.hands().write(kind, jobs.name)
+    const text = await pattern.worker().write(kind, jobs.name)
     await saveFile(new Blob([text], { type: kind === 'svg' ? 'image/svg+xml' : 'application/dxf' }), `${stem()}.${kind}`)
   })
 const table = () =>
   guarded(async () => {
     const Papa = (await import('papaparse')).default
-    await saveFile(new Blob([Papa.unparse(await pattern.hands().rows())], { type: 'text/csv' }), `${stem()}-openings.csv`)
+    await saveFile(new Blob([Papa.unparse(await pattern.worker().rows())], { type: 'text/csv' }), `${stem()}-openings.csv`)
   })
 </script>
 

@@ -122,7 +122,7 @@ async function compare(id: string) {
   const given = JSON.parse(
     JSON.stringify({ job: answer.job, blade: b, log: shop.log, choices: pattern.record.choices, drills: settings.value.drills }),
   ) as never
-  rivalBill.value = await pattern.hands().compare(given)
+  rivalBill.value = await pattern.worker().compare(given)
 }
 </script>
 

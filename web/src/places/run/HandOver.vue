@@ -5,7 +5,7 @@ import { openFile, saveFile } from '../../data/files'
 import { mergeJob, packJob, unpackJob } from '../../data/handover'
 import { bringBack, fetchBack, leave, pickUp, reach } from '../../data/handoverServer'
 import { useJob } from '../../store/job'
-import { usePattern } from '../../store/pattern'
+import { useKeeper } from '../../store/keeper'
 import { useTrouble } from '../../store/trouble'
 import Mark from '../../ui/Mark.vue'
 
@@ -13,7 +13,7 @@ import Mark from '../../ui/Mark.vue'
 const props = defineProps<{ code?: string }>()
 const emit = defineEmits<{ close: [] }>()
 const jobs = useJob()
-const pattern = usePattern()
+const keeper = useKeeper()
 const trouble = useTrouble()
 const dialog = ref<HTMLDialogElement>()
 const busy = ref(false)
@@ -54,7 +54,7 @@ async function guarded(work: () => Promise<void>) {
 }
 const put = () =>
   guarded(async () => {
-    await jobs.settle()
+    await keeper.settle()
     const { code } = await leave(await packJob(jobs.record.id))
     left.value = { ...left.value, [jobs.record.id]: code }
     await draw()
@@ -65,11 +65,10 @@ async function accept(blob: Blob, code?: string) {
     said.value = `${read.message} Nothing was changed.`
     return
   }
-  await jobs.settle()
+  await keeper.settle()
   const { news, logged, fresh } = await mergeJob(read.handed)
   if (code) picked.value = { ...picked.value, [read.handed.job.id]: code }
   await jobs.open(read.handed.job.id)
-  if (fresh || !pattern.record) await pattern.reload()
   trouble.say(
     fresh
       ? `${read.handed.job.name} is here now.`
@@ -85,7 +84,7 @@ const take = (code: string) =>
   })
 const back = () =>
   guarded(async () => {
-    await jobs.settle()
+    await keeper.settle()
     await bringBack(theirs.value!, await packJob(jobs.record.id))
     said.value = ''
     trouble.say('Run and log are waiting at the server; fetch them on the first device.', 'done')
@@ -93,7 +92,7 @@ const back = () =>
 const fetchRun = () => guarded(async () => accept(await fetchBack(mine.value!)))
 const file = () =>
   guarded(async () => {
-    await jobs.settle()
+    await keeper.settle()
     await saveFile(await packJob(jobs.record.id), `${jobs.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.job.gz`)
   })
 const fromFile = async () => {

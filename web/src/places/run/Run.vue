@@ -117,18 +117,18 @@ function forward() {
     ending.value = true
     return
   }
-  if (state.value.paused) return void run.event('resume')
-  if (run.due) return void run.event('checked')
+  if (state.value.paused) return void run.report('resume')
+  if (run.due) return void run.report('checked')
   const id = run.order[state.value.at]
-  if (id !== undefined) void run.event('done', id)
+  if (id !== undefined) void run.report('done', id)
 }
 /** Whatever was reported, the next press of a pedal means “done” again. */
 const mainButton = ref<HTMLButtonElement>()
 function report(what: 'broke' | 'changed' | 'slipped' | 'pause' | 'resume') {
-  void run.event(what)
+  void run.report(what)
   mainButton.value?.focus()
 }
-const back = () => state.value.started && run.event('back')
+const back = () => state.value.started && run.report('back')
 for (const key of [' ', 'PageDown', 'ArrowRight']) onKey(key, forward)
 for (const key of ['PageUp', 'ArrowLeft']) onKey(key, back)
 const spoken = computed(() => (here.value && found.value ? ringName(found.value, here.value.ring.id) : ''))

@@ -4,20 +4,20 @@ import { Checkbox, CheckboxGroup, Modal } from 'ant-design-vue'
 import { schoolNames, sizeSchools, type DrillSeries } from '@green-pitch/core'
 import { clearAll, makeBackup, readBackup, restore, type Backup } from '../../data/backup'
 import { openFile, saveFile } from '../../data/files'
-import { useJob } from '../../store/job'
+import { useKeeper } from '../../store/keeper'
 import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
 import Choice from '../../ui/Choice.vue'
 import Themed from '../../ui/Themed.vue'
 
 const settings = useSettings()
-const jobs = useJob()
+const keeper = useKeeper()
 const trouble = useTrouble()
 const waiting = shallowRef<Backup>() // a plain object: storage takes no reactive ones
 const clearing = ref(false)
 
 async function backup() {
-  await jobs.settle()
+  await keeper.settle()
   try {
     await saveFile(await makeBackup(), `green-pitch-backup-${new Date().toISOString().slice(0, 10)}.json.gz`)
   } catch (error) {
@@ -33,10 +33,8 @@ async function choose() {
 }
 async function afresh(work: () => Promise<void>, said: string) {
   try {
-    await jobs.settle()
+    await keeper.settle()
     await work()
-    await settings.load()
-    await jobs.load()
     trouble.say(said, 'done')
   } catch (error) {
     trouble.report(error)

@@ -1,0 +1,145 @@
+import Joi from 'joi'
+import {
+  drillSeries,
+  fates,
+  grades,
+  lengthUnits,
+  patternSchools,
+  runEventKinds,
+  sizeSchools,
+  teethSchools,
+  twistedSchools,
+  type LogEntry,
+  type RunEvent,
+} from '@green-pitch/core'
+import {
+  metaKeys,
+  namings,
+  papers,
+  themes,
+  type AsideRecord,
+  type DrawerRecord,
+  type JobRecord,
+  type LogRecord,
+  type MaterialRecord,
+  type MetaRecord,
+  type RunRecord,
+  type SawRecord,
+  type Settings,
+  type Ticket,
+} from '../records'
+import { registry, tableNames, type RecordOf, type TableName } from '../tables'
+import { from0, id, name, one, rev, text, whole, yes } from './common'
+import { blade, heard, job, material, saw } from './job'
+import { joint } from './joint'
+import { patternRecord, ringId } from './pattern'
+
+/** The one schema of everything that crosses an edge: storage, files, links. */
+export { check } from './common'
+export * from './job'
+export { patternRecord } from './pattern'
+
+export const ticket = Joi.object<Ticket, true>({
+  job: job.required(),
+  blade: blade.optional(),
+  model: whole.min(1).required(),
+  heard: heard.optional(),
+  joint: joint.optional(),
+})
+export const jobRecord = Joi.object<JobRecord, true>({
+  id,
+  rev,
+  name: name(120),
+  created: from0.required(),
+  changed: from0.required(),
+  ticket: ticket.required(),
+})
+export const runRecord = Joi.object<RunRecord, true>({
+  id,
+  rev,
+  order: Joi.array().items(ringId).max(100_000).required(),
+  predicted: Joi.array().items(from0).max(100_000).required(),
+  total: from0.required(),
+  events: Joi.array()
+    .items(Joi.object<RunEvent, true>({ at: from0.required(), event: one(runEventKinds).required(), ring: ringId }))
+    .max(500_000)
+    .required(),
+  logged: yes.required(),
+})
+const sawRecord = Joi.object<SawRecord, true>({ id, rev, saw: saw.required(), mine: yes.required() })
+const drawerRecord = Joi.object<DrawerRecord, true>({
+  id,
+  rev,
+  blade: blade.required(),
+  count: whole.min(0).max(100_000).required(),
+  minutes: from0.required(),
+  note: text.required(),
+})
+const materialRecord = Joi.object<MaterialRecord, true>({ id, rev, material: material.required() })
+const grade = Joi.number()
+  .valid(...grades)
+  .required()
+export const logEntry = Joi.object<LogEntry & { rev: number }, true>({
+  id,
+  rev,
+  at: from0.required(),
+  jobId: id,
+  title: name(120),
+  job: job.required(),
+  blade: blade.required(),
+  model: whole.min(1).required(),
+  predicted: Joi.object({ feed: from0.required(), spm: from0.required(), stress: from0, seconds: from0.required() }).required(),
+  heard: heard.optional(),
+  minutes: from0.max(100_000).required(),
+  length: from0.required(),
+  blades: whole.min(1).max(1000).required(),
+  fate: one(fates).required(),
+  face: grade,
+  underside: grade,
+  edge: grade,
+  cleanUpMinutes: from0.max(100_000).required(),
+  note: text.required(),
+})
+export const settings = Joi.object<Settings, true>({
+  unit: one(lengthUnits).required(),
+  theme: one(themes).required(),
+  naming: one(namings).required(),
+  singleKeys: yes.required(),
+  drills: Joi.array().items(one(drillSeries)).min(1).required(),
+  paper: one(papers).required(),
+  ownedFirst: yes.required(),
+  view: Joi.object<Settings['view'], true>({
+    size: one(sizeSchools).required(),
+    pattern: one(patternSchools).required(),
+    twisted: one(twistedSchools).required(),
+  }).required(),
+  teethSchool: one(teethSchools).required(),
+  rates: Joi.object({ hour: from0.required(), blade: from0.required() }).optional(),
+})
+const meta = Joi.object<MetaRecord, true>({
+  key: one(metaKeys).required(),
+  value: Joi.when('key', { is: 'settings', then: settings, otherwise: Joi.alternatives(Joi.boolean(), Joi.string().allow('').max(80)) }),
+})
+const kept = {
+  jobs: jobRecord,
+  saws: sawRecord,
+  drawer: drawerRecord,
+  materials: materialRecord,
+  log: logEntry as Joi.ObjectSchema<LogRecord>,
+  patterns: patternRecord,
+  runs: runRecord,
+}
+const aside = Joi.object({
+  id,
+  rev,
+  at: from0.required(),
+  table: one(Object.keys(kept) as (keyof typeof kept)[]).required(),
+  record: Joi.any().when('table', { switch: Object.entries(kept).map(([is, then]) => ({ is, then: (then as Joi.Schema).required() })) }),
+}) as Joi.ObjectSchema<unknown> as Joi.ObjectSchema<AsideRecord>
+
+/** A schema for the records of every table. */
+export const rows: { readonly [T in TableName]: Joi.ObjectSchema<RecordOf[T]> } = { ...kept, aside, meta }
+/** And for whole tables, as a backup holds them. */
+export const tables = Object.fromEntries(
+  tableNames.map((t) => [t, Joi.array().items(rows[t]).max(registry[t].most).unique(registry[t].key).required()]),
+) as { [T in TableName]: Joi.ArraySchema<RecordOf[T][]> }

@@ -1,7 +1,4 @@
-import type { Bill, Range, Reckoning, Remedy, RingReckoning, TroubleGroup } from '../pattern/estimate/index.js'
-import type { Event, Clamping } from '../pattern/plan/index.js'
-import type { Facing } from '../pattern/measure/index.js'
-import type { ReadNote } from '../pattern/read/index.js'
+import type { Bill, Range, Reckoning, Remedy, RingReckoning, TroubleGroup, Event, Clamping, Facing, ReadNote } from '../pattern/index.js'
 import { decimal } from '../quantity/index.js'
 import type { Blade } from '../blade/index.js'
 import type { Job } from '../job/index.js'

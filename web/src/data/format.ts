@@ -38,7 +38,7 @@ function renamed(value: unknown): void {
     const to = RENAMED[key]
     if (to && !(to in value)) {
       value[to] = value[key]
-      delete value[key]
+      Reflect.deleteProperty(value, key)
     }
   }
   withFacts(value)

@@ -116,10 +116,10 @@ export const settings = Joi.object<Settings, true>({
   teethSchool: one(teethSchools).required(),
   rates: Joi.object({ hour: from0.required(), blade: from0.required() }).optional(),
 })
-const meta = Joi.object<MetaRecord, true>({
+const meta = Joi.object({
   key: one(metaKeys).required(),
   value: Joi.when('key', { is: 'settings', then: settings, otherwise: Joi.alternatives(Joi.boolean(), Joi.string().allow('').max(80)) }),
-})
+} satisfies { [K in keyof MetaRecord]: Joi.Schema }) as Joi.ObjectSchema<MetaRecord>
 const kept = {
   jobs: jobRecord,
   saws: sawRecord,

@@ -41,11 +41,11 @@ export function turnRadius(blade: Blade, manner: TurnManner): number | undefined
   return Number.isFinite(r) ? r : undefined
 }
 
-const CLEARANCE = 0.1 // mm all round, so that the blade threads without scraping; estimate
-const SHANK_CLEARANCE = 1 // mm: a jigsaw's blade moves while it goes in; estimate
+/** Kept between a blade and its pilot hole, mm: so that it threads without scraping; a jigsaw's blade moves while it goes in. Estimates. */
+export const HOLE_CLEARANCE = { threaded: 0.1, shank: 1 } as const
 
 /** Diameter of the starting hole the blade needs, mm: body diagonal, or the pin's length, plus clearance. */
 export function startingHole(blade: Blade): number {
   const body = turnsAnywhere(blade) ? blade.kerf : Math.hypot(blade.width, blade.kerf)
-  return Math.max(body, blade.pin ?? 0) + (blade.cutsOn ? SHANK_CLEARANCE : CLEARANCE)
+  return Math.max(body, blade.pin ?? 0) + HOLE_CLEARANCE[blade.cutsOn ? 'shank' : 'threaded']
 }

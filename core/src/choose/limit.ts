@@ -122,7 +122,7 @@ const hole: Limit = {
     job.cut.kind === 'pierced' && job.cut.hole !== undefined ? margin('hole', job.cut.hole, startingHole(blade)) : undefined,
 }
 
-const SAFE = 3 // against breaking a web
+export const SAFE = 3 // against breaking a web
 const SLENDER = 4 // a web is taken as this many times longer than wide; estimate
 
 /**

@@ -1,3 +1,4 @@
+import { bisect } from '../number/index.js'
 import { blades as catalogue, startingHole, turnRadius, type Blade } from '../blade/index.js'
 import { isPowered, turnForClearance, type Saw } from '../saw/index.js'
 import { scaled } from '../stock/index.js'
@@ -44,14 +45,8 @@ export function stoppers(job: Job, blades: readonly Blade[] = catalogue): LimitI
 /** Nearest value to `from` at which the job passes, found by halving; undefined where even `far` does not. */
 function threshold(opens: (x: number) => boolean, from: number, far: number): number | undefined {
   if (!opens(far)) return undefined
-  let [bad, good] = [from, far]
-  for (let i = 0; i < 6; i++) {
-    // to about 1 %, then rounded down to what one can buy
-    const mid = (bad + good) / 2
-    if (opens(mid)) good = mid
-    else bad = mid
-  }
-  return good
+  // to about 1 %, then rounded down to what one can buy
+  return bisect(opens, from, far, 6)[1]
 }
 
 /**

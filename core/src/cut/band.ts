@@ -1,3 +1,4 @@
+import { bisect } from '../number/index.js'
 import { tensionFromStress, type Blade, type Section } from '../blade/index.js'
 import { noteOf } from '../quantity/index.js'
 import type { StrungJob } from '../job/index.js'
@@ -34,15 +35,7 @@ export function greenBand(job: StrungJob, blade: Blade): GreenBand {
   const allowed = bowAllowed(job)
   const at = (stress: number) =>
     forceForBow({ section: blade, span: job.saw.span, tension: tensionFromStress(blade, stress), deflection: allowed, direction: 'feed' })
-  let low = 0
-  if (at(0) < push) {
-    let high = UNREACHABLE
-    for (let i = 0; i < 50; i++) {
-      const mid = (low + high) / 2
-      if (at(mid) < push) low = mid
-      else high = mid
-    }
-  }
+  const low = at(0) < push ? bisect((stress) => !(at(stress) < push), 0, UNREACHABLE, 50)[0] : 0
   const top = topStress(job.saw, blade)
   const edge = (stress: number): BandEdge => ({
     stress,

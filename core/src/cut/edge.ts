@@ -19,7 +19,7 @@ const CHARACTER: Record<ToothPattern, { ridge: number; tear: number }> = {
   grit: { ridge: 1, tear: 0.5 },
   abrasive: { ridge: 1.2, tear: 0.4 },
 }
-const CLEANED = 0.25 // of the tear-out stays where upward teeth reach the underside; estimate
+export const CLEANED = 0.25 // of the tear-out stays where upward teeth reach the underside; estimate
 const RAISE = 6 // mm a blade can be shifted in its clamps; estimate
 
 export interface ReverseSetting {

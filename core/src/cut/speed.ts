@@ -17,8 +17,8 @@ export interface SpeedBand {
   heat: number
 }
 
-const COOL = 0.7 // of the heat index; leaves room for a moment's dwelling
-const CLEAN_CUT = 1.3 // times the floor; a bite that stays clear of rubbing
+export const COOL = 0.7 // of the heat index; leaves room for a moment's dwelling
+export const CLEAN_CUT = 1.3 // times the floor; a bite that stays clear of rubbing
 const WORTH = 0.7 // of the best feed: slower strokes than this only cost time
 
 /**

@@ -1,3 +1,4 @@
+import { toDegrees } from '../number/index.js'
 import type { LineSide } from '../job/index.js'
 
 /** Each part of two that must fit: which side of its line is sawn, with what kerf and bevel. */
@@ -38,7 +39,7 @@ export function fitBudget(opening: Part, insert: Part, lineWidth: number, thickn
  * @returns degrees; undefined where the kerf is wider than the sheet is thick, and no tilt closes it. Source: geometry
  */
 export function inlayAngle(kerf: number, sheet: number): number | undefined {
-  return kerf < sheet ? (Math.asin(kerf / sheet) * 180) / Math.PI : undefined
+  return kerf < sheet ? toDegrees(Math.asin(kerf / sheet)) : undefined
 }
 
 export type SlipVerdict = 'vanishes' | 'shows' | 'weakens' | 'gapes' | 'binds'

@@ -1,3 +1,4 @@
+import { toRadians } from '../number/index.js'
 import { materials, crossing, type Crossing, type Grain, type Stock } from '../stock/index.js'
 import { isStrung, saws, type CutPosition, type Saw, type StrungSaw } from '../saw/index.js'
 import type { Blade, TurnManner } from '../blade/index.js'
@@ -99,7 +100,7 @@ export const isStrungJob = (job: Job): job is StrungJob => isStrung(job.saw)
 export function heights({ stock, cut }: Pick<Job, 'stock' | 'cut'>): Crossing {
   const r = crossing(stock)
   if (!cut.bevel && !cut.backing) return r
-  const slant = 1 / Math.cos(((cut.bevel ?? 0) * Math.PI) / 180)
+  const slant = 1 / Math.cos(toRadians(cut.bevel ?? 0))
   const scrap = cut.backing ?? 0
   // scrap carries the teeth; it is softer than what is sawn, so the stock alone fills the gaps
   return { total: (r.total + scrap) * slant, longest: r.longest * slant, thinnest: (r.thinnest + scrap) * slant }

@@ -1,3 +1,4 @@
+import { toRadians } from '../number/index.js'
 import type { Cope } from './spec.js'
 import { line, ring, type View } from './view.js'
 
@@ -95,7 +96,7 @@ export interface CopeFigures {
  * little more.
  */
 export function copeFigures(c: Cope): CopeFigures {
-  const half = ((c.corner / 2) * Math.PI) / 180
+  const half = toRadians(c.corner / 2)
   const cot = 1 / Math.tan(half)
   const profile = copeProfile(c)
   const drawn = profile.map(([o, h]): [number, number] => [o * cot, h])

@@ -1,3 +1,4 @@
+import { toDegrees } from '../number/index.js'
 import type { CutWanted } from './cut.js'
 import type { Dovetail } from './spec.js'
 import { line, rect, ring, type View } from './view.js'
@@ -37,7 +38,7 @@ export function dovetailFigures(d: Dovetail): DovetailFigures {
     pinRoot: d.pin + 2 * run,
     shoulder,
     pinShoulder: d.tailBoard + d.proud,
-    angle: (Math.atan(1 / d.slope) * 180) / Math.PI,
+    angle: toDegrees(Math.atan(1 / d.slope)),
     marks: [...marks, d.width],
   }
 }

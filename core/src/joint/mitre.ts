@@ -1,9 +1,7 @@
+import { toDegrees, toRadians } from '../number/index.js'
 import type { CutWanted } from './cut.js'
 import type { Mitre } from './spec.js'
 import { line, rect, ring, type View } from './view.js'
-
-const rad = (deg: number) => (deg * Math.PI) / 180
-const deg = (r: number) => (r * 180) / Math.PI
 
 /**
  * Angles of a frame of n sides leaning σ from vertical: mitre M across the face, tan M = tan(180°/n)·sin σ, and tilt B of
@@ -12,7 +10,10 @@ const deg = (r: number) => (r * 180) / Math.PI
  */
 export function splayedMitre(sides: number, lean: number): { mitre: number; tilt: number } {
   const half = Math.PI / sides
-  return { mitre: deg(Math.atan(Math.tan(half) * Math.sin(rad(lean)))), tilt: deg(Math.asin(Math.sin(half) * Math.cos(rad(lean)))) }
+  return {
+    mitre: toDegrees(Math.atan(Math.tan(half) * Math.sin(toRadians(lean)))),
+    tilt: toDegrees(Math.asin(Math.sin(half) * Math.cos(toRadians(lean)))),
+  }
 }
 
 /** How far the last corner stands open when every cut is off by `error`, degrees: two cuts a corner. */
@@ -33,8 +34,8 @@ export function mitreFigures(m: Mitre): MitreFigures {
     mitre,
     tilt,
     long: m.length,
-    short: m.length - 2 * m.width * Math.tan(rad(mitre)),
-    crossing: m.thickness / Math.cos(rad(tilt)),
+    short: m.length - 2 * m.width * Math.tan(toRadians(mitre)),
+    crossing: m.thickness / Math.cos(toRadians(tilt)),
   }
 }
 
@@ -45,7 +46,7 @@ export function mitreCuts(m: Mitre): CutWanted[] {
     {
       name: 'mitres',
       count: 2 * m.sides,
-      crossing: m.width / Math.cos(rad(f.mitre)),
+      crossing: m.width / Math.cos(toRadians(f.mitre)),
       depth: f.crossing,
       grain: 'across',
       hold: 'box',
@@ -58,7 +59,7 @@ export function mitreCuts(m: Mitre): CutWanted[] {
 export function mitreViews(m: Mitre): View[] {
   const f = mitreFigures(m)
   const set = (f.long - f.short) / 2
-  const under = m.thickness * Math.tan(rad(f.tilt))
+  const under = m.thickness * Math.tan(toRadians(f.tilt))
   const show = Math.min(m.length / 2, 70)
   const far = show + under
   return [

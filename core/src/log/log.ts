@@ -57,7 +57,7 @@ export interface Life {
   life: { mean: number; low: number; high: number }
 }
 
-const PRIOR_SPENT = 1 // a prior worth one blade, so that a single lucky one does not promise hours
+export const PRIOR_SPENT = 1 // a prior worth one blade, so that a single lucky one does not promise hours
 
 /** How much longer a blade's teeth last than those of carbon steel; estimates of trade habit. */
 const LASTS: Record<Steel, number> = { carbon: 1, 'high-speed': 1.5, bimetal: 3, carbide: 12 }

@@ -1,2 +1,5 @@
+export * from './angle.js'
+export * from './bisect.js'
+export * from './linear.js'
 export * from './rising.js'
 export * from './seeded.js'

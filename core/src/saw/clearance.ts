@@ -1,3 +1,4 @@
+import { toRadians } from '../number/index.js'
 import type { HandFrame } from './saw.js'
 
 /** Where a cut lies in its board, mm: how far the edge stands behind the blade as it saws on, and to its nearer side. */
@@ -20,7 +21,7 @@ export interface FrameClearance {
  */
 export function frameClearance(saw: Pick<HandFrame, 'throat' | 'armHalfWidth'>, lie: CutPosition, turned = 0): FrameClearance {
   const D = saw.throat - saw.armHalfWidth
-  const a = (turned * Math.PI) / 180
+  const a = toRadians(turned)
   const behind = lie.behind > 0 ? (D * Math.cos(a)) / lie.behind : 99
   const beside = lie.beside > 0 ? (D * Math.sin(a)) / lie.beside : turned > 0 ? 99 : 0
   return behind >= beside ? { ratio: behind, past: 'behind' } : { ratio: beside, past: 'beside' }
@@ -48,7 +49,7 @@ export function headings(
   const D = saw.throat - saw.armHalfWidth
   return Array.from({ length: Math.round(360 / step) }, (_, i) => {
     const clear = (turn: number) => {
-      const a = ((i * step + 180 + turn) * Math.PI) / 180
+      const a = toRadians(i * step + 180 + turn)
       const [x, y] = [board.x + D * Math.cos(a), board.y + D * Math.sin(a)]
       return x <= 0 || y <= 0 || x >= board.width || y >= board.height
     }

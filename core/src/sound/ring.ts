@@ -1,3 +1,4 @@
+import { solve } from '../number/index.js'
 /**
  * The ring of one mode and of its stiffer neighbour, fitted together: damped lines whose pitch glides down to rest.
  */
@@ -252,29 +253,6 @@ const energyOf = (v: Float64Array) => {
   let t = 0
   for (let i = 0; i < v.length; i++) t += v[i]! * v[i]!
   return t
-}
-
-/** Solves A·x = b by elimination with pivots; small and never singular here but for its damping. */
-function solve(A: number[][], b: number[]): number[] {
-  const n = b.length
-  const M = A.map((row, i) => [...row, b[i]!])
-  for (let c = 0; c < n; c++) {
-    let pivot = c
-    for (let r = c + 1; r < n; r++) if (Math.abs(M[r]![c]!) > Math.abs(M[pivot]![c]!)) pivot = r
-    ;[M[c], M[pivot]] = [M[pivot]!, M[c]!]
-    const d = M[c]![c]! || 1e-30
-    for (let r = c + 1; r < n; r++) {
-      const f = M[r]![c]! / d
-      if (f) for (let k = c; k <= n; k++) M[r]![k]! -= f * M[c]![k]!
-    }
-  }
-  const x = new Array<number>(n).fill(0)
-  for (let r = n - 1; r >= 0; r--) {
-    let v = M[r]![n]!
-    for (let k = r + 1; k < n; k++) v -= M[r]![k]! * x[k]!
-    x[r] = v / (M[r]![r]! || 1e-30)
-  }
-  return x
 }
 
 /** The strongest line in what is left, by a damped periodogram over the band. */

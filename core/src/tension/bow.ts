@@ -1,3 +1,4 @@
+import { solve } from '../number/index.js'
 import { E_STEEL, meanWidth, type Section } from '../blade/index.js'
 
 /** Which way a blade bends or swings: against the feed, stiffly, or sideways, on its thin axis (the note that is heard). */
@@ -62,12 +63,15 @@ export function bentShape(o: SpreadPush): (z: number) => number {
     loads.reduce((y, { c, f }) => y - (f / (2 * T)) * (Math.abs(z - c) + Math.exp(-k * Math.abs(z - c)) / k), 0)
   const slope = (z: number) => loads.reduce((y, { c, f }) => y - (f / (2 * T)) * Math.sign(z - c) * (1 - Math.exp(-k * Math.abs(z - c))), 0)
   const e = Math.exp(-k * L)
-  const [A, B, C, D] = solve([
-    [1, 0, 1, e, -particular(0)],
-    [0, 1, -k, k * e, -slope(0)],
-    [1, L, e, 1, -particular(L)],
-    [0, 1, -k * e, k, -slope(L)],
-  ])
+  const [A, B, C, D] = solve(
+    [
+      [1, 0, 1, e],
+      [0, 1, -k, k * e],
+      [1, L, e, 1],
+      [0, 1, -k * e, k],
+    ],
+    [-particular(0), -slope(0), -particular(L), -slope(L)],
+  ) as [number, number, number, number]
   return (z) => particular(z) + A + B * z + C * Math.exp(-k * z) + D * Math.exp(-k * (L - z))
 }
 
@@ -79,21 +83,6 @@ const GAUSS: [number, number][] = [
   [0.661209386466265, 0.360761573048139],
   [0.932469514203152, 0.17132449237917],
 ]
-
-/** Gaussian elimination with pivoting, four unknowns. */
-function solve(m: number[][]): [number, number, number, number] {
-  for (let i = 0; i < 4; i++) {
-    let p = i
-    for (let r = i + 1; r < 4; r++) if (Math.abs(m[r]![i]!) > Math.abs(m[p]![i]!)) p = r
-    ;[m[i], m[p]] = [m[p]!, m[i]!]
-    for (let r = 0; r < 4; r++) {
-      if (r === i) continue
-      const f = m[r]![i]! / m[i]![i]!
-      for (let c = i; c < 5; c++) m[r]![c]! -= f * m[i]![c]!
-    }
-  }
-  return [0, 1, 2, 3].map((i) => m[i]![4]! / m[i]![i]!) as [number, number, number, number]
-}
 
 /** Slope of the edge between the stock's faces, mm per mm, under a side push spread over the thickness. */
 export function bevelSlope(o: Omit<SpreadPush, 'direction'>): number {

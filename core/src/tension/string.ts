@@ -1,3 +1,4 @@
+import { bisect } from '../number/index.js'
 import { E_STEEL, meanWidth, netWidth, RHO_STEEL, tensionFromStress, type Section } from '../blade/index.js'
 import { secondMoment, type BendAxis } from './bow.js'
 
@@ -16,13 +17,7 @@ export function modeRoot(n: number, x: number): number {
     const sech = (2 * Math.exp(-a)) / (1 + Math.exp(-2 * a))
     return side * (2 * a * y * (sech - Math.cos(y)) + x * x * Math.tanh(a) * Math.sin(y))
   }
-  let low = n * Math.PI * (1 - 1e-12)
-  let high = (n + 0.51) * Math.PI
-  for (let i = 0; i < 80; i++) {
-    const mid = (low + high) / 2
-    if (condition(mid) > 0) low = mid
-    else high = mid
-  }
+  const [low, high] = bisect((y) => !(condition(y) > 0), n * Math.PI * (1 - 1e-12), (n + 0.51) * Math.PI, 80)
   return (low + high) / 2
 }
 
@@ -90,12 +85,7 @@ export function stressFromPitch(section: Section, pitch: number, span: number): 
   if (!(pitch >= slack))
     throw new RangeError(`This blade sounds ${slack.toFixed(0)} Hz with no tension at all; ${pitch} Hz cannot be its note.`)
   // the ideal string overstates stress, so it is an upper bound
-  let low = 0
-  let high = ((2 * span * pitch) ** 2 * RHO_STEEL * 1e-12 * meanWidth(section)) / netWidth(section)
-  for (let i = 0; i < 70; i++) {
-    const mid = (low + high) / 2
-    if (pitchFromStress(section, mid, span) < pitch) low = mid
-    else high = mid
-  }
+  const ideal = ((2 * span * pitch) ** 2 * RHO_STEEL * 1e-12 * meanWidth(section)) / netWidth(section)
+  const [low, high] = bisect((stress) => !(pitchFromStress(section, stress, span) < pitch), 0, ideal, 70)
   return (low + high) / 2
 }

@@ -1,4 +1,17 @@
-import type { Bill, Range, Reckoning, Remedy, RingReckoning, TroubleGroup, Event, Clamping, Facing, ReadNote } from '../pattern/index.js'
+import {
+  HOLE_MARGIN,
+  PIVOT,
+  type Bill,
+  type Range,
+  type Reckoning,
+  type Remedy,
+  type RingReckoning,
+  type TroubleGroup,
+  type Event,
+  type Clamping,
+  type Facing,
+  type ReadNote,
+} from '../pattern/index.js'
 import { decimal } from '../quantity/index.js'
 import type { Blade } from '../blade/index.js'
 import type { Job } from '../job/index.js'
@@ -57,7 +70,7 @@ export function troubleWords(g: TroubleGroup, found: Reckoning, job: Job, blade:
       return worst.state === 'near'
         ? {
             head: `${who}: the hole stands close to the line`,
-            text: `${mm(worst.have)} from its edge to the line; ${mm(0.3)} is kept where there is room.`,
+            text: `${mm(worst.have)} from its edge to the line; ${mm(HOLE_MARGIN)} is kept where there is room.`,
           }
         : {
             head: `No hole of ${mm(worst.need)} fits ${many ? 'some openings' : who.toLowerCase()}`,
@@ -68,7 +81,7 @@ export function troubleWords(g: TroubleGroup, found: Reckoning, job: Job, blade:
         head: many ? `${who} have curves down to ${r(worst.have)}` : `${who} has a curve of ${r(worst.have)}`,
         text:
           g.state === 'near'
-            ? `${name} rounds ${r(worst.need)} at best, so it is pivoted there, about 5 s each.`
+            ? `${name} rounds ${r(worst.need)} at best, so it is pivoted there, about ${PIVOT} s each.`
             : `${name} rounds ${r(worst.need)} at best. Pivot there, take a smaller blade, or redraw it.`,
       }
     case 'swing':

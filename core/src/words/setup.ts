@@ -1,3 +1,4 @@
+import { toDegrees } from '../number/index.js'
 import { decimal } from '../quantity/index.js'
 import { setterOf, type ChangeStep, type StepName } from '../saw/index.js'
 import type { Job } from '../job/index.js'
@@ -99,7 +100,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
     case 'tilt':
       return `Tilt ${job.saw.kind === 'jigsaw' ? 'the base' : 'the table'} **${decimal(item.degrees, 1)}°**${item.mark === undefined ? ' by a bevel gauge' : `, a mark of this saw: check it with a gauge`}; the cut is then **${lengthWords(Math.round(item.height * 10) / 10, say)}** deep.`
     case 'square-base':
-      return `${item.zero ? '**Check 0° with a square** against the blade, not by the mark. ' : ''}A push in curves leans the edge about ${decimal((Math.abs(item.slope) * 180) / Math.PI, 1)}°.`
+      return `${item.zero ? '**Check 0° with a square** against the blade, not by the mark. ' : ''}A push in curves leans the edge about ${decimal(toDegrees(Math.abs(item.slope)), 1)}°.`
     case 'clamp':
       return `Clamp close: **no more than ${lengthWords(Math.floor(item.overhang / 10) * 10, say)}** from the support to the cut, or the board springs. Keep clamps ${lengthWords(item.clear, say)} clear of the line; where the base would meet one, stop and move it behind the cut.`
     case 'start-base':
@@ -184,7 +185,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
     case 'tall':
       return `Stock taller than the ${lengthWords(item.stroke, say)} stroke: feed slowly and **back out to clear dust**.`
     case 'square':
-      return `Square the blade to the table. A side push leans the edge about ${decimal((Math.abs(item.slope) * 180) / Math.PI, 2)}° here.`
+      return `Square the blade to the table. A side push leans the edge about ${decimal(toDegrees(Math.abs(item.slope)), 2)}° here.`
     case 'trial':
       return `**Trial cut** on scrap of the same ${job.stock.material.name.toLowerCase()}; look at both faces.`
   }

@@ -1,12 +1,17 @@
 import { decimal } from '../quantity/index.js'
-import { meanSpacing, startingHole } from '../blade/index.js'
+import { HOLE_CLEARANCE, meanSpacing, startingHole } from '../blade/index.js'
 import { strokeOf } from '../saw/index.js'
 import { heights, isStrungJob, type Job } from '../job/index.js'
-import { greenBand } from '../cut/index.js'
-import { leastWeb, type Evaluation } from '../choose/index.js'
+import { CLEAN_CUT, CLEANED, COOL, feedShare, greenBand } from '../cut/index.js'
+import { BEND, EXACT, PIVOT, ROUGH_BEND, TRAVEL } from '../pattern/index.js'
+import { PRIOR_SPENT } from '../log/index.js'
+import { toDegrees } from '../number/index.js'
+import { leastWeb, SAFE, type Evaluation } from '../choose/index.js'
 import { biteWords, feedWords, lengthWords, minutesWords, roundWords, type Say } from './say.js'
 import { drawnTurn, feedLimitWords, frayedAt, speedWords } from './rank.js'
 import { bandWords, emptyBandWords } from './setup.js'
+
+const round = (angle: number) => Math.round(toDegrees(angle))
 
 /** A rule a figure can be traced to: its name, formula, and where it comes from. */
 export interface Rule {
@@ -45,7 +50,7 @@ export const jobRules = {
   },
   force: {
     name: 'Cutting force',
-    formula: 'F = K·h^(1−m)·k·max(N, 1); the hand pushes half of it when sharp',
+    formula: `F = K·h^(1−m)·k·max(N, 1); the hand pushes ${feedShare(0)} of it when sharp`,
     source: 'Kienzle’s cutting-force law; constants with each material.',
   },
   teeth: {
@@ -67,8 +72,7 @@ export const jobRules = {
   feel: { name: 'Sideways movement', formula: 'δ = (F·L ÷ 4T)(1 − tanh u ÷ u), u = (L ÷ 4)√(T ÷ EI)', source: 'Tensioned beam, Roark.' },
   speed: {
     name: 'Strokes a minute',
-    formula:
-      'fast enough to feed as the hand steers; slow enough that each tooth bites 1.3 times its edge radius and heat stays under 0.7 of what the stock bears',
+    formula: `fast enough to feed as the hand steers; slow enough that each tooth bites ${CLEAN_CUT} times its edge radius and heat stays under ${COOL} of what the stock bears`,
     source: 'Bite: Koch. Heat index: estimate.',
   },
   heat: {
@@ -78,18 +82,18 @@ export const jobRules = {
   },
   hole: {
     name: 'Starting hole',
-    formula: 'diagonal of body and kerf, or the pin’s length, plus 0.1 mm',
+    formula: `diagonal of body and kerf, or the pin’s length, plus ${HOLE_CLEARANCE.threaded} mm; ${HOLE_CLEARANCE.shank} mm for a jigsaw’s blade`,
     source: 'Geometry; clearance is an estimate.',
   },
   web: {
     name: 'Narrowest web',
-    formula: 'stands the push three times over as a beam held at both ends, plus a kerf for wander',
+    formula: `stands the push ${SAFE} times over as a beam held at both ends, plus a kerf for wander`,
     source: 'Beam bending (Roark); strength with each material; slenderness is an estimate.',
   },
   edge: { name: 'Edge', formula: 'ridge = ½(k − t)·h ÷ (h + 10 µm) × the pattern’s factor', source: 'Estimate; your log outweighs it.' },
   underside: {
     name: 'Tear-out underneath',
-    formula: 'the material’s tear-out × √(h ÷ 10 µm) × the pattern’s factor; a quarter of it where upward teeth reach',
+    formula: `the material’s tear-out × √(h ÷ 10 µm) × the pattern’s factor; ${CLEANED} of it where upward teeth reach`,
     source: 'Estimate; your log outweighs it.',
   },
   time: {
@@ -103,13 +107,12 @@ export const jobRules = {
 export const patternRules = {
   order: {
     name: 'Order of the openings',
-    formula:
-      'least of: for every web, (cutting time left after both its neighbours are out) ÷ its width; plus 0.05 min for each mm between holes',
-    source: 'Stated objective. Exact up to eleven openings, annealed beyond.',
+    formula: `least of: for every web, (cutting time left after both its neighbours are out) ÷ its width; plus ${TRAVEL} min for each mm between holes`,
+    source: `Stated objective. Exact up to ${EXACT} openings, annealed beyond.`,
   },
   bend: {
     name: 'Tightest bend of a drawing',
-    formula: 'R = length ÷ turn of the shortest stretch that turns 12° to one side (35° where the line shakes); corners apart',
+    formula: `R = length ÷ turn of the shortest stretch that turns ${round(BEND)}° to one side (${round(ROUGH_BEND)}° where the line shakes); corners apart`,
     source: 'Geometry of the drawn line.',
   },
   gap: {
@@ -119,8 +122,7 @@ export const patternRules = {
   },
   work: {
     name: 'Time at the saw',
-    formula:
-      'each stretch of line ÷ the feed its own curve allows + this saw’s change steps and drilling for each hole + 5 s a corner + setting up; the range is what your log leaves open',
+    formula: `each stretch of line ÷ the feed its own curve allows + this saw’s change steps and drilling for each hole + ${PIVOT} s a corner + setting up; the range is what your log leaves open`,
     source: 'Feed as on the Bench; drilling, corners and setting up are estimates.',
   },
   spent: {
@@ -145,7 +147,7 @@ export const rules = {
   ...patternRules,
   life: {
     name: 'Blade life',
-    formula: '(prior + minutes used) ÷ (1 + blades spent)',
+    formula: `(prior + minutes used) ÷ (${PRIOR_SPENT} + blades spent)`,
     source: 'Gamma prior worth one blade, updated by your log.',
   },
 } satisfies Record<string, Rule>
@@ -188,7 +190,12 @@ export function explain(rule: JobRule, job: Job, v: Evaluation, say: Say, also?:
   const tall = { name: 'height H', value: mm(height.longest) }
   const sources =
     also ?? (material.source === 'estimate' ? 'This material’s constants are estimates.' : `This material’s constants: ${material.source}.`)
-  const why = (text: string, inputs: Why['inputs'], note: string | undefined = sources): Why => ({ rule, text, inputs, also: note })
+  const why = (text: string, inputs: Why['inputs'], note: string | null = sources): Why => ({
+    rule,
+    text,
+    inputs,
+    also: note ?? undefined,
+  })
   switch (rule) {
     case 'turn':
     case 'flowing':
@@ -227,7 +234,7 @@ export function explain(rule: JobRule, job: Job, v: Evaluation, say: Say, also?:
       return why(
         `${decimal(height.thinnest / meanSpacing(blade), 1)} teeth stand in the stock.`,
         [{ name: 'height H', value: mm(height.thinnest) }, spacing],
-        undefined,
+        null,
       )
     case 'edge':
       return why(
@@ -263,7 +270,7 @@ export function explain(rule: JobRule, job: Job, v: Evaluation, say: Say, also?:
       return why(
         `Needs ${mm(startingHole(blade))}.`,
         [...blade3.slice(0, 1), ...blade3.slice(2), ...(blade.pin === undefined ? [] : [{ name: 'pin', value: mm(blade.pin) }])],
-        undefined,
+        null,
       )
     case 'web':
       return why(`At least ${mm(leastWeb(job, blade).value)} should stand.`, [
@@ -275,7 +282,7 @@ export function explain(rule: JobRule, job: Job, v: Evaluation, say: Say, also?:
     case 'band':
     case 'pitch':
     case 'feel': {
-      if (!isStrungJob(job)) return why('This saw does not pull its blade taut.', [], undefined)
+      if (!isStrungJob(job)) return why('This saw does not pull its blade taut.', [], null)
       const band = greenBand(job, blade)
       return why(
         band.empty

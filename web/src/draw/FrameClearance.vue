@@ -1,6 +1,15 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue'
-import { frameClearance, headings, lengthWords, type HandFrame, type CutPosition, type Material, type Say } from '@green-pitch/core'
+import {
+  frameClearance,
+  headings,
+  lengthWords,
+  type HandFrame,
+  type CutPosition,
+  type Material,
+  type Say,
+  toRadians,
+} from '@green-pitch/core'
 import Hatch from './Hatch.vue'
 
 /** Plan of the board about the blade: the frame's spine behind it, and the headings at which it stands clear. */
@@ -31,7 +40,7 @@ const free = computed(() =>
 const R = 30
 const wedge = (i: number) => {
   const p = (a: number) => `${(cx.value + R * Math.cos(a)).toFixed(1)} ${(cy.value - R * Math.sin(a)).toFixed(1)}`
-  const [a, b] = [((i - 0.5) * STEP * Math.PI) / 180, ((i + 0.5) * STEP * Math.PI) / 180]
+  const [a, b] = [toRadians((i - 0.5) * STEP), toRadians((i + 0.5) * STEP)]
   return `M${cx.value} ${cy.value}L${p(a)}A${R} ${R} 0 0 0 ${p(b)}Z`
 }
 const wedges = (clear: boolean) => free.value.flatMap((f, i) => (f === clear ? [wedge(i)] : [])).join('')

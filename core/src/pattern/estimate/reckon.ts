@@ -7,6 +7,7 @@ import type { Pattern, Ring } from '../outline/index.js'
 
 import {
   holeAt,
+  HOLE_MARGIN,
   placeHole,
   type Hole,
   type HolePlace,
@@ -270,7 +271,8 @@ function findTroubles(
     }
     if (r.kerf.fit !== 'whole') put('kerf', 'beyond', [ring.id], x, y, r.kerf.paths.length, blade.kerf)
     if (r.hole && !r.hole.fits) put('hole', 'beyond', [ring.id], r.hole.hole.x, r.hole.hole.y, Math.max(0, r.hole.largest), drill)
-    else if (r.hole && r.hole.hole.clear < 0.3 - 1e-6) put('hole', 'near', [ring.id], r.hole.hole.x, r.hole.hole.y, r.hole.hole.clear, 0.3)
+    else if (r.hole && r.hole.hole.clear < HOLE_MARGIN - 1e-6)
+      put('hole', 'near', [ring.id], r.hole.hole.x, r.hole.hole.y, r.hole.hole.clear, HOLE_MARGIN)
     for (const b of [m.tightest.waste, m.tightest.kept]) {
       if (!b) continue
       const centre = centreRadius({ ...job.cut, radius: b.radius, centre: b.centre }, blade)!

@@ -1,3 +1,4 @@
+import { toRadians } from '../../number/index.js'
 import { Clipper, EndType, JoinType, type Path64 } from 'clipper2-ts'
 import type { LineSide } from '../../job/index.js'
 import type { Points } from '../read/index.js'
@@ -26,7 +27,7 @@ export function offset(p: Points, by: number): Points[] {
 }
 
 const TRUE = 2e-3 // mm a parallel line may come too near: chords of its round corners
-const ROUND = (10 * Math.PI) / 180
+const ROUND = toRadians(10)
 
 /** Every edge moved outward by `by`: edges meet where they cross, and round the vertex where they part. */
 function parallel(p: Points, by: number): Points {

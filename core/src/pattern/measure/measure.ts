@@ -1,3 +1,4 @@
+import { toRadians } from '../../number/index.js'
 import { lineLength, type Points } from '../read/index.js'
 import { signedArea, simplified, type Role } from '../outline/index.js'
 
@@ -33,11 +34,11 @@ export interface Measure {
   hollow: number
 }
 
-const CORNER = (25 * Math.PI) / 180 // a single vertex that turns more is a corner: flattened curves never do
-const BEND = (12 * Math.PI) / 180 // a bend is read over at least this turn
+const CORNER = toRadians(25) // a single vertex that turns more is a corner: flattened curves never do
+export const BEND = toRadians(12) // a bend is read over at least this turn
 const SHAKE = 0.03 // mm; a shaking line is calmed by this much
-const ROUGH_CORNER = (40 * Math.PI) / 180
-const ROUGH_BEND = (35 * Math.PI) / 180
+const ROUGH_CORNER = toRadians(40)
+export const ROUGH_BEND = toRadians(35)
 
 /** mm; a drawing says no more than this, and webs and holes are still exact within twice of it */
 const SPARE = 0.005

@@ -14,7 +14,7 @@ export interface Rounding {
   beside: number[][]
 }
 
-const PIVOT = 5 // s to turn on the spot; estimate
+export const PIVOT = 5 // s to turn on the spot; estimate
 const RELIEF = 8 // s to back out of a relief cut and go on; estimate
 const OUT = 8 // s to bring the saw back in from the edge; estimate
 const MEET = 12 // s to back out and come again from the other side; estimate

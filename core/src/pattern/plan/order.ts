@@ -9,7 +9,7 @@ export interface OrderTask {
   webs: { a: number; b: number; weight: number }[]
 }
 
-const TRAVEL = 0.05 // min per mm between holes: the weight given to travel in the objective
+export const TRAVEL = 0.05 // min per mm between holes: the weight given to travel in the objective
 
 /**
  * The objective, to be minimised: for every web 1/width × the cutting time left after both its neighbours are out,
@@ -64,7 +64,7 @@ export function nearestOrder(task: OrderTask): number[] {
   return order
 }
 
-const EXACT = 11 // openings up to which every order is weighed
+export const EXACT = 11 // openings up to which every order is weighed
 const EFFORT = 4e6 // elementary steps of the search beyond: bounds its time, whatever the pattern
 
 /**

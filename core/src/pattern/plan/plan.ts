@@ -1,3 +1,4 @@
+import { toRadians } from '../../number/index.js'
 import { pivotRadius, turnRadius, turnsAnywhere, type Blade } from '../../blade/index.js'
 import { heights, type Job } from '../../job/index.js'
 import type { Box, Ring } from '../outline/index.js'
@@ -33,7 +34,7 @@ export interface Plan {
 const CLEAR = 6 // s to back out and clear dust in stock taller than the stroke; estimate
 const EVERY = 40 // mm of cut between such clearings; estimate
 const CLAMP = 45 // s to move the clamps; estimate
-const SHARP = (40 * Math.PI) / 180 // below this the blade eases round within its kerf; estimate
+const SHARP = toRadians(40) // below this the blade eases round within its kerf; estimate
 
 /**
  * The whole path of one ring with this blade: where it begins, which way round, and every corner's handling.

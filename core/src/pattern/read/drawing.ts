@@ -1,3 +1,4 @@
+import { toRadians } from '../../number/index.js'
 /** Coordinates x0, y0, x1, y1, … in mm; x to the right, y down the sheet, as on paper and screen. Typed arrays travel between threads at no cost. */
 export type Points = ArrayLike<number>
 
@@ -45,7 +46,7 @@ export type ReadResult = { ok: true; drawing: Drawing } | { ok: false; message: 
 /** mm between a flattened line and its curve, at most */
 export const FLAT = 0.01
 /** and no step turns further than this, so that areas of small circles hold within 0.1 % (θ²/6) */
-export const STEP = (4 * Math.PI) / 180
+export const STEP = toRadians(4)
 
 /** Sized for the worst file worth sawing: beyond these a drawing is refused with the figure. */
 export const LIMITS = { bytes: 60e6, elements: 300_000, points: 4_000_000, depth: 200 }

@@ -1,3 +1,4 @@
+import { toRadians } from '../../number/index.js'
 import { groups, number, readGroups, text, type Entity } from './dxfGroups.js'
 import { noteTaker, Refused, type DrawnLine, type Drawing, type ReadOptions, type ReadResult, LIMITS } from './drawing.js'
 import { Pen, times, type Matrix } from './flatten.js'
@@ -24,7 +25,6 @@ const PASSED = new Set(
   'TEXT MTEXT DIMENSION ATTDEF ATTRIB POINT HATCH SOLID TRACE LEADER MULTILEADER VIEWPORT 3DFACE IMAGE WIPEOUT'.split(' '),
 )
 const finite = (...xs: number[]): boolean => xs.every(Number.isFinite)
-const rad = (degrees: number) => (degrees * Math.PI) / 180
 
 /** Reads a DXF drawing: lines, arcs, circles, polylines with bulges, splines, ellipses, and blocks where they are inserted. */
 export function readDxf(source: string, options: ReadOptions = {}): ReadResult {
@@ -82,7 +82,7 @@ function draw(source: string, { scale, progress }: ReadOptions): Drawing {
         if (!finite(x, y) || !(r > 0)) return bad()
         if (e.type === 'CIRCLE') pen.arc(x, y, r, r, 0, 0, 2 * Math.PI)
         else {
-          const [a, b] = [rad(number(e, 50)), rad(number(e, 51))]
+          const [a, b] = [toRadians(number(e, 50)), toRadians(number(e, 51))]
           if (!finite(a, b)) return bad()
           pen.arc(x, y, r, r, 0, a, sweep(a, b))
         }
@@ -137,7 +137,7 @@ function draw(source: string, { scale, progress }: ReadOptions): Drawing {
         if (!block) return note('an insert of a block that is not there', at)
         if (inside.has(name)) return note('a block that holds itself', at)
         if (!finite(x, y)) return bad()
-        const turn = rad(number(e, 50, 0))
+        const turn = toRadians(number(e, 50, 0))
         const [c, s] = [Math.cos(turn), Math.sin(turn)]
         const [sx, sy] = [number(e, 41, 1), number(e, 42, 1)]
         const within = new Set([...inside, name])

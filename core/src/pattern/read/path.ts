@@ -1,3 +1,4 @@
+import { toRadians } from '../../number/index.js'
 import type { Pen } from './flatten.js'
 
 // character codes of the commands; single constants, which the engine folds into the switch
@@ -215,7 +216,7 @@ export function drawPath(data: string, pen: Pen): number | undefined {
           const v = oy + number()
           if (bad) break
           if (!open) begin()
-          endpointArc(pen, x, y, Math.abs(rx), Math.abs(ry), (tilt * Math.PI) / 180, large, sweep, u, v)
+          endpointArc(pen, x, y, Math.abs(rx), Math.abs(ry), toRadians(tilt), large, sweep, u, v)
           x = u
           y = v
           break

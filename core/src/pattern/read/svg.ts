@@ -1,3 +1,4 @@
+import { toRadians } from '../../number/index.js'
 import { SaxesParser } from 'saxes'
 import { declarations, readStyles } from './css.js'
 import { LIMITS, noteTaker, Refused, type DrawnLine, type Drawing, type ReadOptions, type ReadResult } from './drawing.js'
@@ -138,7 +139,7 @@ function transformOf(text: string): Matrix | undefined {
     const v = numbers(t[2])
     if (!v.length) return undefined
     const a = v[0]!
-    const rad = (a * Math.PI) / 180
+    const rad = toRadians(a)
     switch (t[1]) {
       case 'matrix':
         if (v.length !== 6) return undefined

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
-import { leastWeb, heights, lengthWords, slipWords, type LineSide } from '@green-pitch/core'
+import { leastWeb, heights, lengthWords, slipWords, type LineSide, toDegrees, toRadians } from '@green-pitch/core'
 import { fitBudget, inlayAngle, planSlices, slipMatters } from '@green-pitch/core/pattern'
 import { useAnswer } from '../../store/answer'
 import { usePattern } from '../../store/pattern'
@@ -30,7 +30,7 @@ const form = reactive({
   mates: 'yes' as 'yes' | 'no',
 })
 const budget = computed(() => {
-  const slope = Math.tan(((form.bevel ?? 0) * Math.PI) / 180)
+  const slope = Math.tan(toRadians(form.bevel ?? 0))
   const { kerf } = answer.blade
   return fitBudget(
     { line: form.opening, kerf, bevel: slope },
@@ -131,7 +131,7 @@ const plan = computed(() =>
         Sawn {{ mm(plan.sawn) }} each, {{ mm(plan.left) }} left over, {{ Math.round(plan.yield * 100) }} % of the piece.
         {{
           slices.fence === 'yes'
-            ? `Set the tall fence ${((plan.fence * 180) / Math.PI).toFixed(2)}° to the blade’s own lead.`
+            ? `Set the tall fence ${toDegrees(plan.fence).toFixed(2)}° to the blade’s own lead.`
             : `Uncorrected, the lead costs ${mm(plan.lost)} a slice.`
         }}
       </p>

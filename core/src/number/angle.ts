@@ -1,0 +1,3 @@
+/** Radians of so many degrees, and back. */
+export const toRadians = (degrees: number): number => (degrees * Math.PI) / 180
+export const toDegrees = (radians: number): number => (radians * 180) / Math.PI

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { bladeById, makeJob, sawById } from '../src/index.js'
+import { bladeById, makeJob, sawById, timeFactor } from '../src/index.js'
 import {
   drawnLength,
   bestOrder,
@@ -25,7 +25,6 @@ import {
   slipMatters,
   swingOf,
   takeGuess,
-  timeFactor,
   type Drawing,
   type OrderTask,
   type Ring,

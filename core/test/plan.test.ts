@@ -1,7 +1,19 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { bladeById, makeJob, sawById } from '../src/index.js'
-import { canPivot, clampings, inside, layOut, measure, noChoices, pointAt, reckon, roundCorner, single } from '../src/pattern/index.js'
+import {
+  canPivot,
+  clampings,
+  inside,
+  layOut,
+  linesOf,
+  measure,
+  noChoices,
+  pointAt,
+  reckon,
+  roundCorner,
+  single,
+} from '../src/pattern/index.js'
 
 const scroll = bladeById('scroll-reverse-skip-4')!
 const jigsaw = bladeById('jig-set-8')!
@@ -20,7 +32,7 @@ describe('corners', () => {
   const around = (blade: typeof scroll) =>
     m.corners.map((c) => ({
       c,
-      way: roundCorner(c, ring, m.length, { blade, board: { minX: 0, minY: 0, maxX: 210, maxY: 130 }, rings: [ring] }),
+      way: roundCorner(c, ring, m.length, { blade, board: { minX: 0, minY: 0, maxX: 210, maxY: 130 }, rings: linesOf([ring]) }),
     }))
 
   it('a square corner is looped round by three quarters of a circle and two radii, in the waste', () => {
@@ -59,7 +71,7 @@ describe('corners', () => {
     const inner = measure(hole.points, 'opening')
     const met = inner.corners
       .filter((c) => c.centre === 'waste')
-      .map((c) => roundCorner(c, hole, inner.length, { blade: jigsaw, board, rings: [hole] }))
+      .map((c) => roundCorner(c, hole, inner.length, { blade: jigsaw, board, rings: linesOf([hole]) }))
     expect(met.map((w) => w.what)).toEqual(Array(met.length).fill('meet'))
     for (const w of met) {
       expect(lengths(w.beside[0]!)).toBeCloseTo(w.extra, 0)

@@ -10,7 +10,7 @@ import { useJob } from '../src/store/job'
 import { usePattern } from '../src/store/pattern'
 import { useRun } from '../src/store/run'
 import { useShop } from '../src/store/shop'
-import { patternWork } from '../src/work/patternWork'
+import { patternWork, type Found } from '../src/work/patternWork'
 
 const given = { job: makeJob(), blade: bladeById('scroll-reverse-skip-4')!, drills: ['metric' as const], log: [], choices: noChoices }
 /** The demo's inlay tray as one tab holds it; the worker's answer is put where it would come. */
@@ -24,7 +24,7 @@ async function tab() {
   await vi.waitUntil(() => pattern.loaded && pattern.record?.id === 'demo-tray')
   const { lines, take, tolerance, layout, stretch } = pattern.record!
   patternWork.lay({ lines, take, tolerance, layout, stretch })
-  pattern.reckoned = patternWork.reckon(given, () => undefined)
+  pattern.reckoned = patternWork.reckon(given, () => undefined) as Found
   return { jobs, pattern, run: useRun() }
 }
 beforeEach(async () => {

@@ -1,1 +1,2 @@
 export * from './log.js'
+export * from './says.js'

@@ -44,6 +44,13 @@ export interface LogEntry {
   note: string
 }
 
+/** A mean with one standard deviation either side. */
+export interface Expected {
+  mean: number
+  low: number
+  high: number
+}
+
 export interface Life {
   blade: string
   stock: string
@@ -54,7 +61,7 @@ export interface Life {
   /** blades that ended dull or broken */
   spent: number
   /** minutes per spent blade, with one standard deviation either side; see bladeLife */
-  life: { mean: number; low: number; high: number }
+  life: Expected
 }
 
 export const PRIOR_SPENT = 1 // a prior worth one blade, so that a single lucky one does not promise hours
@@ -88,7 +95,7 @@ function carbonLife(material: Pick<Material, 'cuts' | 'density' | 'hardness'>): 
  * Life of a blade, minutes: a gamma prior worth one blade, updated by the minutes used and blades spent
  * (conjugate to exponential life), mean and one standard deviation of the rate either side.
  */
-export function bladeLife(prior: number, minutes: number, spent: number): { mean: number; low: number; high: number } {
+export function bladeLife(prior: number, minutes: number, spent: number): Expected {
   const shape = PRIOR_SPENT + spent
   const time = PRIOR_SPENT * prior + minutes
   const spread = 1 / Math.sqrt(shape)
@@ -102,7 +109,9 @@ export function lives(entries: readonly LogEntry[]): Life[] {
   const rows = new Map<string, LogEntry[]>()
   for (const e of entries) {
     const key = `${e.blade.id}|${e.job.stock.material.id}`
-    rows.set(key, [...(rows.get(key) ?? []), e])
+    const row = rows.get(key)
+    if (row) row.push(e)
+    else rows.set(key, [e])
   }
   return [...rows.values()]
     .map((es): Life => {
@@ -121,4 +130,15 @@ export function lives(entries: readonly LogEntry[]): Life[] {
       }
     })
     .sort((a, b) => b.minutes - a.minutes)
+}
+
+/** Minutes a blade lasts in a stock: what the log has found of it there, or before that the prior. */
+export function lifeIn(entries: readonly LogEntry[], material: Material, blade: Blade): Expected {
+  let [minutes, spent] = [0, 0]
+  for (const e of entries) {
+    if (e.blade.id !== blade.id || e.job.stock.material.id !== material.id) continue
+    minutes += e.minutes
+    spent += spentIn(e)
+  }
+  return bladeLife(priorLife(material, blade), minutes, spent)
 }

@@ -1,5 +1,7 @@
 export * from './angle.js'
 export * from './bisect.js'
+export * from './effort.js'
 export * from './linear.js'
+export * from './range.js'
 export * from './rising.js'
 export * from './seeded.js'

@@ -55,8 +55,8 @@ export function spectrum(samples: ArrayLike<number>, from: number, window: Float
   }
   fft.realTransform(out, input)
   const power = new Float64Array(size / 2 + 1)
-  for (let k = 0; k <= size / 2; k++) power[k] = (out[2 * k]! * out[2 * k]! + out[2 * k + 1]! * out[2 * k + 1]!) / energy
-  return { power, line: (4 * energy) / (sum * sum), step: rate / size }
+  for (let k = 0; k <= size / 2; k++) power[k] = (out[2 * k]! * out[2 * k]! + out[2 * k + 1]! * out[2 * k + 1]!) / (energy || 1)
+  return { power, line: sum ? (4 * energy) / (sum * sum) : 0, step: rate / size }
 }
 
 /** Value below which the share `q` of the values lies: Hoare's selection, in a copy. */

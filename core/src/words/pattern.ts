@@ -2,7 +2,8 @@ import {
   HOLE_MARGIN,
   PIVOT,
   type Bill,
-  type Range,
+  type TooMuch,
+  type Unknown,
   type Reckoning,
   type Remedy,
   type RingReckoning,
@@ -12,6 +13,7 @@ import {
   type Facing,
   type ReadNote,
 } from '../pattern/index.js'
+import type { Range } from '../number/index.js'
 import { decimal } from '../quantity/index.js'
 import type { Blade } from '../blade/index.js'
 import type { Job } from '../job/index.js'
@@ -265,3 +267,31 @@ export function wayRoundWords(r: RingReckoning): string {
 
 export const readNoteWords = (n: ReadNote): string =>
   `${n.count > 1 ? `${n.count} × ` : ''}${n.what} (${n.at.slice(0, 3).join('; ')}${n.count > 3 ? '; …' : ''})`
+
+/** Why a drawing is shown and not calculated, and what helps. */
+export function tooMuchWords({ what, have, most }: TooMuch, say: Say): string {
+  const count = (x: number) => Math.round(x).toLocaleString('en-US')
+  switch (what) {
+    case 'openings':
+      return `${count(have)} closed lines: up to ${count(most)} are calculated. The drawing is shown; bring it in parts, or lay out fewer copies.`
+    case 'points':
+      return `${count(have)} points: up to ${count(most)} are calculated. The drawing is shown; simplify its lines in the drawing program, or bring it in parts.`
+    case 'side':
+      return `The board would be ${lengthWords(Math.round(have), say)} long: up to ${lengthWords(most, say)} is calculated. The drawing is shown; check its size under Drawing.`
+    case 'length':
+      return `Its lines are ${lengthWords(Math.round(have), say)} long together: up to ${lengthWords(most, say)} is calculated. The drawing is shown; check its size, or bring it in parts.`
+    case 'overlaps':
+      return `Its ${count(have)} lines lie in one another too often to be sorted. The drawing is shown; unite shapes that overlap in the drawing program.`
+  }
+}
+
+const unknownNames: Record<Unknown, string> = {
+  webs: 'webs and necks',
+  kerf: 'whether the kerf fits',
+  corners: 'corners and what they cost',
+}
+/** What could not be found out of a rough or much-crossed drawing; undefined where all was. */
+export function unknownWords(unknown: readonly Unknown[]): string | undefined {
+  if (!unknown.length) return undefined
+  return `This drawing is too rough, or crosses itself too often, to find out ${listWords(unknown.map((u) => unknownNames[u]))}. The rest is as it stands; simplify its lines in the drawing program for all of it.`
+}

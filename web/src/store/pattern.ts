@@ -1,10 +1,11 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { proxy, wrap, type Remote } from 'comlink'
-import { noChoices, type Choices, type Drawing, type ReadResult } from '@green-pitch/core/pattern'
+import { logSays, type Blade } from '@green-pitch/core'
+import { noChoices, type Choices, type Drawing, type ReadResult, type ReckonGiven } from '@green-pitch/core/pattern'
 import { kindOf, patternFrom } from '../data/patternFile'
 import type { PatternRecord } from '../data/records'
-import type { Found, PatternWork } from '../work/patternWork'
+import type { Found, PatternWork, TooLarge } from '../work/patternWork'
 import { useAnswer } from './answer'
 import { useJob } from './job'
 import { useInHand } from './kept'
@@ -26,6 +27,8 @@ export const usePattern = defineStore('pattern', () => {
   const trouble = useTrouble()
 
   const reckoned = shallowRef<Found>()
+  /** the drawing in hand is too much to calculate, and is only shown */
+  const tooLarge = shallowRef<TooLarge>()
   const busy = ref<{ what: string; share: number }>()
   const past = shallowRef<PatternRecord[]>([])
   const future = shallowRef<PatternRecord[]>([])
@@ -56,7 +59,7 @@ export const usePattern = defineStore('pattern', () => {
     () => jobs.record.id,
     () => {
       cancel()
-      reckoned.value = undefined
+      reckoned.value = tooLarge.value = undefined
       past.value = future.value = []
       void reckon()
     },
@@ -157,9 +160,24 @@ export const usePattern = defineStore('pattern', () => {
     if (!record.value) return
     past.value = future.value = []
     cancel()
-    reckoned.value = undefined
+    reckoned.value = tooLarge.value = undefined
     await row.drop()
   }
+
+  /** What the worker calculates with: plain, and of the log only what it says of this job and blade. */
+  const givenFor = (blade: Blade, r: PatternRecord): ReckonGiven =>
+    JSON.parse(
+      JSON.stringify({
+        job: answer.job,
+        blade,
+        log: logSays(shop.log, answer.job, blade),
+        choices: r.choices,
+        drills: settings.value.drills,
+        rates: { ...settings.value.rates, ...r.costs },
+      }),
+    ) as ReckonGiven
+  /** What the same pattern comes to with another blade. */
+  const compare = async (blade: Blade) => record.value && (await worker().compare(givenFor(blade, record.value)))
 
   // ---- reckoning: one at a time, always with the newest of everything
   let running = false
@@ -171,7 +189,7 @@ export const usePattern = defineStore('pattern', () => {
     }
     const r = record.value
     if (!r) {
-      reckoned.value = undefined
+      reckoned.value = tooLarge.value = undefined
       return
     }
     running = true
@@ -185,16 +203,16 @@ export const usePattern = defineStore('pattern', () => {
         await mine.lay({ lines, take, tolerance, layout, stretch })
         laid = r
       }
-      const plain = JSON.parse(JSON.stringify({ job: answer.job, blade: answer.blade, log: shop.log, choices: r.choices })) as Pick<
-        Parameters<PatternWork['reckon']>[0],
-        'job' | 'blade' | 'log' | 'choices'
-      >
       const result = await mine.reckon(
-        { ...plain, drills: [...settings.value.drills], rates: { ...settings.value.rates, ...r.costs } },
+        givenFor(answer.blade, r),
         proxy((share: number) => {
           if (busy.value) busy.value = { ...busy.value, share }
         }),
       )
+      if (result && 'tooMuch' in result) {
+        if (work === mine && record.value?.id === r.id) [reckoned.value, tooLarge.value] = [undefined, result]
+        return
+      }
       while (result && result.found.rings.length < result.count) {
         const { rings, looks } = await mine.more(result.found.rings.length)
         if (!rings.length) break
@@ -202,7 +220,7 @@ export const usePattern = defineStore('pattern', () => {
         result.looks.push(...looks)
       }
       const current = () => work === mine && record.value?.id === r.id
-      if (current()) reckoned.value = result
+      if (current()) [reckoned.value, tooLarge.value] = [result, undefined]
       if (speak && result) {
         // the sheet is drawn before the ticket takes its figures: both at once would hold up the hand
         await new Promise((drawn) => setTimeout(drawn))
@@ -261,6 +279,7 @@ export const usePattern = defineStore('pattern', () => {
   return {
     record,
     reckoned,
+    tooLarge,
     found,
     numbers,
     busy,
@@ -282,5 +301,6 @@ export const usePattern = defineStore('pattern', () => {
     cancel,
     takeFigures,
     worker,
+    compare,
   }
 })

@@ -1,5 +1,6 @@
 import {
   boxOf,
+  boxOfAll,
   join,
   layOut,
   linePath,
@@ -11,6 +12,7 @@ import {
   reckon,
   ringPath,
   simplified,
+  tooMuch,
   sheetOf,
   writeDxf,
   writeSvg,
@@ -19,13 +21,16 @@ import {
   type Joined,
   type Layout,
   type Pattern,
+  type Points,
   type ReadResult,
   type ReckonGiven,
   type Reckoning,
   type RingReckoning,
   type Sheet,
   type Take,
+  type TooMuch,
 } from '@green-pitch/core/pattern'
+import { bounded } from '@green-pitch/core'
 import { inOneBlock } from '../data/lines'
 import { COARSE } from './coarse'
 
@@ -55,12 +60,20 @@ export interface Found {
   /** rings in all; what is beyond the first piece comes by `more` */
   count: number
 }
+/** A drawing that is too much to calculate: it is shown as it stands, with the reason. */
+export interface TooLarge {
+  tooMuch: TooMuch
+  box: Box
+  /** path data of its closed lines, sparing */
+  path: string
+}
 /** Rings handed over at once: unpacking a thousand in one would hold up the hand for a third of a second. */
 const PIECE = 60
 type Tell = (share: number) => void
 
 /** The pattern in hand, kept here so that a change of blade or order sends nothing large to and fro. */
 let pattern: Pattern | undefined
+let large: TooLarge | undefined
 let mended: Joined['mended'] = { joined: 0, closed: 0, widest: 0, repeated: 0 }
 let measured: ReturnType<typeof measureAll> | undefined
 let last: Reckoning | undefined
@@ -81,6 +94,21 @@ function pieceFrom(from: number): Pick<Found, 'looks'> & Pick<Reckoning, 'rings'
   return { rings, looks }
 }
 
+const NESTING = 6e7 // steps that sorting lines into one another may cost
+const SHOWN = 120_000 // points of a drawing that is only shown
+function asDrawn(rings: readonly { points: Points }[], tooMuch: TooMuch): TooLarge {
+  const box = boxOfAll(rings)
+  const seen = Math.max(box.maxX - box.minX, box.maxY - box.minY) / 2000
+  let path = ''
+  let shown = 0
+  for (const r of rings) {
+    const p = simplified(r.points, seen)
+    if ((shown += p.length / 2) > SHOWN) break
+    path += ringPath(p)
+  }
+  return { tooMuch, box, path }
+}
+
 /** What the worker does: core's work, and nothing of its own. */
 export const patternWork = {
   read(text: string, kind: 'svg' | 'dxf', scale: number | undefined, progress: Tell): ReadResult {
@@ -90,11 +118,14 @@ export const patternWork = {
     const stretched = stretch === 1 ? lines : lines.map((l) => ({ ...l, points: Float64Array.from(l.points, (x) => x * stretch) }))
     const joined = join(stretched, take, tolerance)
     mended = joined.mended
-    pattern = joined.rings.length ? layOut(joined.rings, layout, joined.loose) : undefined
+    const much = tooMuch(joined.rings, layout)
+    pattern = joined.rings.length && !much ? bounded(NESTING, (effort) => layOut(joined.rings, layout, joined.loose, effort)) : undefined
+    large =
+      pattern || !joined.rings.length ? undefined : asDrawn(joined.rings, much ?? { what: 'overlaps', have: joined.rings.length, most: 0 })
     measured = last = coarse = undefined
   },
-  reckon(given: ReckonGiven, progress: Tell): Found | undefined {
-    if (!pattern) return undefined
+  reckon(given: ReckonGiven, progress: Tell): Found | TooLarge | undefined {
+    if (!pattern) return large
     measured ??= measureAll(pattern, progress)
     last = reckon(pattern, given, progress, measured)
     coarse ??= measured.measures.map((m) => ringPath(simplified(m.simple, COARSE)))

@@ -26,7 +26,7 @@ export interface PluckHeard {
 }
 export type Told = { what: 'pluck'; heard: PluckHeard } | { what: 'strokes'; read: StrokesRead } | { what: 'level'; level: number }
 
-const COLUMNS = 330
+const COLUMNS = 330 // of a picture
 function pictureOf(samples: Float32Array, rate: number, read: PluckRead): SoundPicture {
   const onset = read.heard ? read.onset : Math.min(0.25, samples.length / rate / 3)
   const [from, to] = [-0.03, 0.3]
@@ -60,11 +60,18 @@ function hear(samples: Float32Array, rate: number): PluckHeard {
   return { read, picture: pictureOf(samples, rate, read) }
 }
 
+/** A broken recording may hold samples that are no figures, or far beyond full scale. */
+function sound(samples: Float32Array): Float32Array {
+  return samples.every((x) => Math.abs(x) <= LOUDEST) ? samples : samples.map((x) => (Math.abs(x) <= LOUDEST ? x : 0))
+}
+const LOUDEST = 8 // times full scale
+
 let live: MessagePort | undefined
 
 export const soundWork = {
   /** Reads a recording: the surest pluck in it. */
-  recording(samples: Float32Array, rate: number): PluckHeard {
+  recording(recorded: Float32Array, rate: number): PluckHeard {
+    const samples = sound(recorded)
     if (samples.length < 2.5 * rate) return hear(samples, rate)
     const ears = listener(rate)
     let best: PluckHeard | undefined
@@ -80,7 +87,7 @@ export const soundWork = {
     // the middle of a long recording: the saw runs up at its start
     const most = Math.round(4 * rate)
     const from = Math.max(0, (samples.length - most) >> 1)
-    return readStrokeRate(samples.slice(from, from + most), rate)
+    return readStrokeRate(sound(samples.slice(from, from + most)), rate)
   },
   plucked: (sound: PluckSound): Float32Array => pluckSound(sound),
   running: (sound: Parameters<typeof sawSound>[0]): Float32Array => sawSound(sound),
@@ -89,7 +96,8 @@ export const soundWork = {
     soundWork.stop()
     const ears = listener(rate)
     let [since, sinceLevel] = [0, 0]
-    port.onmessage = ({ data }: MessageEvent<Float32Array>) => {
+    port.onmessage = ({ data: heard }: MessageEvent<Float32Array>) => {
+      const data = sound(heard)
       const stretch = ears.push(data)
       since += data.length
       sinceLevel += data.length

@@ -1,8 +1,9 @@
+import { bounded, Spent, type Effort } from '../../number/index.js'
 import { startingHole, turnRadius, turnsAnywhere, type Blade } from '../../blade/index.js'
 import { nextDrill, type DrillSeries } from '../../quantity/index.js'
 import { centreRadius, type Job } from '../../job/index.js'
 import { leastWeb } from '../../choose/index.js'
-import type { LogEntry } from '../../log/index.js'
+import type { LogEntry, LogSays } from '../../log/index.js'
 import type { Pattern, Ring } from '../outline/index.js'
 
 import {
@@ -14,6 +15,7 @@ import {
   kerfFit,
   type KerfFit,
   measure,
+  scratchFor,
   type Measure,
   swingOf,
   type Direction,
@@ -29,6 +31,7 @@ import {
   type OrderTask,
   alongAt,
   heldWithin,
+  linesOf,
   planRing,
   type Plan,
 } from '../plan/index.js'
@@ -49,7 +52,8 @@ export interface ReckonGiven {
   job: Job
   blade: Blade
   drills: readonly DrillSeries[]
-  log: readonly LogEntry[]
+  /** the user's log, or what it says of this job and blade */
+  log: readonly LogEntry[] | LogSays
   rates?: Rates
   choices: Choices
 }
@@ -96,6 +100,8 @@ export interface Reckoning {
   /** for the ticket: tightest bend to be steered and the narrowest web */
   tightest?: { radius: number; centre: 'waste' | 'kept'; ring: number }
   narrowest?: Web
+  /** what could not be found out within bounds; nothing is said of it */
+  unknown: Unknown[]
 }
 
 const LOOK = 10 // mm; wider webs are no webs
@@ -104,14 +110,25 @@ const WEB_NEAR = 1.5 // times the least web: worth a look
 /** Progress from 0 to 1, now and then; throws to cancel. */
 export type Tell = (share: number) => void
 
+/** Parts of a calculation that were given up because the drawing is too rough or its lines cross too often. */
+export type Unknown = 'webs' | 'kerf' | 'corners'
+/** Steps each of them may cost; together they stay under two seconds. */
+const EFFORT: Record<Unknown, number> = { webs: 3e7, kerf: 3e7, corners: 2e7 }
+
+export interface Measured {
+  measures: Measure[]
+  webs: Web[]
+  unknown: Unknown[]
+}
 /** Measures that depend on the drawing alone; kept over changes of blade. */
-export function measureAll(pattern: Pattern, tell?: Tell): { measures: Measure[]; webs: Web[] } {
+export function measureAll(pattern: Pattern, tell?: Tell): Measured {
+  const scratch = scratchFor(pattern.rings.reduce((n, r) => Math.max(n, r.points.length / 2), 0))
   const measures = pattern.rings.map((r, i) => {
     if ((i & 63) === 0) tell?.((0.2 * i) / pattern.rings.length)
-    return measure(r.points, r.role)
+    return measure(r.points, r.role, scratch)
   })
-  const webs = findWebs(pattern.rings, measures, LOOK)
-  return { measures, webs }
+  const webs = bounded(EFFORT.webs, (effort) => findWebs(pattern.rings, measures, LOOK, effort))
+  return { measures, webs: webs ?? [], unknown: webs ? [] : ['webs'] }
 }
 
 /** Everything the pattern comes to with this job and blade. */
@@ -128,28 +145,50 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
   const kept = new Set(choices.keptIslands)
   const arm = { throat: job.saw.throat, armHalfWidth: job.saw.armHalfWidth }
   const anywhere = turnsAnywhere(blade)
-  const within = heldWithin(job, blade)
+  const support = heldWithin(job, blade)
+  const lines = linesOf(pattern.rings)
+  const unknown = new Set(measured.unknown)
+  /** One effort for all rings: once it is spent, the rest is not known either. */
+  const left = { kerf: { left: EFFORT.kerf }, corners: { left: EFFORT.corners } }
+  const tried = <T>(what: keyof typeof left, work: (effort: Effort) => T, otherwise: () => T): T => {
+    try {
+      if (!unknown.has(what)) return work(left[what])
+    } catch (error) {
+      if (!(error instanceof Spent)) throw error
+      unknown.add(what)
+    }
+    return otherwise()
+  }
 
   const rings = pattern.rings.map((ring, i): RingReckoning => {
     if ((i & 15) === 0) tell?.(0.25 + (0.55 * i) / pattern.rings.length)
     const m = measures[i]!
-    const kerf = kerfFit({ ...ring, points: m.simple }, job.cut.line, blade.kerf)
+    const kerf = tried(
+      'kerf',
+      (effort) => kerfFit({ ...ring, points: m.simple }, job.cut.line, blade.kerf, effort),
+      (): KerfFit => ({ fit: 'whole', paths: [m.simple] }),
+    )
     const swing = swingOf(m.simple, boardHull, arm, anywhere)
     const moved = choices.holes[ring.id]
     const hole = ring.role !== 'opening' ? undefined : moved ? movedHole(ring, m, moved, drill) : placeHole(m.simple, m.corners, drill)
     const web = beside.get(ring.id)
     const thin = web && alongAt(ring, ...(web.a === ring.id ? web.from : web.to))
-    const plan = planRing(ring, m, {
+    const around = {
       job,
       blade,
       board,
-      rings: pattern.rings,
-      within,
+      rings: lines,
+      within: support,
       swing,
       hole: hole?.hole,
       thin,
       direction: choices.directions[ring.id],
-    })
+    }
+    const plan = tried(
+      'corners',
+      (effort) => planRing(ring, m, { ...around, effort }),
+      () => planRing(ring, { ...m, corners: [] }, around),
+    )
     const sawn = ring.role !== 'island' || kept.has(ring.id)
     return {
       ring,
@@ -189,7 +228,7 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
     length: sawn.reduce((t, r) => t + r.measure.length, 0),
     holes: openings.length,
   }
-  const troubles = findTroubles(pattern, rings, webs, { job, blade, drill, within })
+  const troubles = findTroubles(pattern, rings, webs, { job, blade, drill, within: support })
   for (const t of troubles) for (const id of t.rings) if (t.state !== 'within' && rings[id]!.state !== 'beyond') rings[id]!.state = t.state
   tell?.(1)
   const steered = rings
@@ -212,6 +251,7 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
     drill,
     tightest: tightest && { radius: tightest.radius, centre: tightest.centre, ring: tightest.ring },
     narrowest: webs[0],
+    unknown: [...unknown],
   }
 }
 

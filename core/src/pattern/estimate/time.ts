@@ -1,16 +1,10 @@
 import { feedAt, maxChipLoad, edgeForecast, speedBand, speedInUse, type EdgeForecast } from '../../cut/index.js'
-import { bladeLife, lives, priorLife, type LogEntry } from '../../log/index.js'
+import { logSays, type Expected, type LogEntry, type LogSays } from '../../log/index.js'
+import type { Range } from '../../number/index.js'
 import { threadingSeconds } from '../../saw/index.js'
 import type { Blade } from '../../blade/index.js'
 import { type Job, heights } from '../../job/index.js'
 import type { Points } from '../read/index.js'
-
-/** A figure with how far it may be off. */
-export interface Range {
-  low: number
-  mid: number
-  high: number
-}
 
 /** What an hour, a blade and the stock cost the user, in their own money; nothing is assumed. */
 export interface Rates {
@@ -85,34 +79,8 @@ export function sawingSeconds(p: Points, pace: Pace): number {
   return t
 }
 
-const PRIOR_SPREAD = 0.35 // of the logarithm of true over foretold time, before the log says anything; estimate
-const PRIOR_CUTS = 2 // how many cuts the first guess is worth
-
-/**
- * True over foretold time as the user's own log has it: median and about two of three cases either side. Cuts in
- * the same kind of stock count whole, others a quarter; with no log it is 1, widely.
- */
-export function timeFactor(log: readonly LogEntry[], job: Job): Range & { cuts: number } {
-  let [weight, sum, squares, cuts] = [PRIOR_CUTS, 0, PRIOR_CUTS * PRIOR_SPREAD ** 2, 0]
-  for (const e of log) {
-    if (!(e.predicted.seconds > 0 && e.minutes > 0) || e.job.saw.kind !== job.saw.kind) continue
-    const x = Math.log((60 * e.minutes) / e.predicted.seconds)
-    if (Math.abs(x) > 3) continue // a slip of the pen, not a cut
-    const w = e.job.stock.material.cuts === job.stock.material.cuts ? 1 : 0.25
-    weight += w
-    sum += w * x
-    squares += w * x * x
-    cuts++
-  }
-  const mean = sum / weight
-  const spread = Math.sqrt(Math.max(squares / weight - mean * mean, 0.05 ** 2) * (1 + 1 / weight))
-  return { low: Math.exp(mean - spread), mid: Math.exp(mean), high: Math.exp(mean + spread), cuts }
-}
-
-/** Blades a cut of so many sawing minutes uses up, whole blades, from the life the log has found. */
-export function bladesFor(minutes: number, job: Job, blade: Blade, log: readonly LogEntry[]): Range {
-  const { material } = job.stock
-  const known = lives(log).find((l) => l.blade === blade.id && l.stock === material.id)?.life ?? bladeLife(priorLife(material, blade), 0, 0)
+/** Blades a cut of so many sawing minutes uses up, whole blades, from the life the log has found, minutes. */
+export function bladesFor(minutes: number, known: Expected): Range {
   return {
     low: Math.max(1, Math.ceil(minutes / known.high)),
     mid: Math.max(1, Math.ceil(minutes / known.mean)),
@@ -134,20 +102,22 @@ export interface Bill {
   price?: Range
 }
 
-/** What the whole pattern comes to. All seconds; `cutting` and `pivots` as summed over its rings, `holes` how many are threaded. */
+const isSaid = (log: readonly LogEntry[] | LogSays): log is LogSays => !Array.isArray(log)
+
+/** What the whole pattern comes to. All seconds; `cutting` and `pivots` as summed over its rings, `holes` how many are threaded; the log whole, or what it says. */
 export function billOf(
   sum: { cutting: number; pivots: number; length: number; holes: number },
-  given: { job: Job; blade: Blade; pace: Pace; log: readonly LogEntry[]; rates?: Rates },
+  given: { job: Job; blade: Blade; pace: Pace; log: readonly LogEntry[] | LogSays; rates?: Rates },
 ): Bill {
   const { job, blade, pace, log, rates } = given
   const threading = sum.holes * pace.threading
   const drilling = sum.holes * pace.drilling
   const cleanUp = sum.length * pace.cleanUp
-  const factor = timeFactor(log, job)
+  const { time: factor, life } = isSaid(log) ? log : logSays(log, job, blade)
   const saw = sum.cutting + threading + drilling + sum.pivots + SETTING
   const scaled = (s: number): Range => ({ low: s * factor.low, mid: s * factor.mid, high: s * factor.high })
   const total = scaled(saw + cleanUp)
-  const blades = bladesFor(((sum.cutting + sum.pivots) * factor.mid) / 60, job, blade, log)
+  const blades = bladesFor(((sum.cutting + sum.pivots) * factor.mid) / 60, life)
   const price = (k: keyof Range) => (rates ? (total[k] / 3600) * rates.hour + blades[k] * rates.blade + rates.stock + rates.finish : 0)
   return {
     cutting: sum.cutting,

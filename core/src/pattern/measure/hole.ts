@@ -1,6 +1,6 @@
 import polylabel from 'polylabel'
 import type { Points } from '../read/index.js'
-import { distanceTo, inside, simplified } from '../outline/index.js'
+import { boxOf, distanceTo, inside, simplified } from '../outline/index.js'
 import type { Corner } from './measure.js'
 
 export interface Hole {
@@ -28,14 +28,21 @@ export function holeAt(p: Points, x: number, y: number, drill: number): Hole {
   return { x, y, drill, clear: (inside(p, x, y) ? d : -d) - drill / 2 }
 }
 
+const FINE = 0.05 // mm to which the middle of the largest circle is found, and its line simplified
+const MANY = 1500 // points, and cells across, beyond which it is found more coarsely
+const CELLS = 5000
+
 /**
  * Where the starting hole goes: in the waste near a corner, else beside the longest side, clear of the line by
  * HOLE_MARGIN; where neither leaves room, in the middle of the largest circle the opening holds.
  */
 export function placeHole(p: Points, corners: readonly Corner[], drill: number): HolePlace {
-  const s = simplified(p, 0.05)
+  let s = simplified(p, FINE)
+  // a ring of very many points is looked at more coarsely; the hole is judged against the true line all the same
+  for (let coarse = 2 * FINE; s.length > 2 * MANY && coarse < 2; coarse *= 2) s = simplified(p, coarse)
+  const b = boxOf(p)
   const rings = [pairs(s)]
-  const centre = polylabel(rings, 0.05)
+  const centre = polylabel(rings, Math.max(FINE, Math.max(b.maxX - b.minX, b.maxY - b.minY) / CELLS))
   const [cx, cy] = [centre[0]!, centre[1]!]
   const radius = distanceTo(p, cx, cy)
   const largest = 2 * (radius - HOLE_MARGIN)

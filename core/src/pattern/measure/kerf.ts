@@ -1,10 +1,11 @@
-import { toRadians } from '../../number/index.js'
+import Flatbush from 'flatbush'
+import { spend, toRadians, unbounded, type Effort } from '../../number/index.js'
 import { Clipper, EndType, JoinType, type Path64 } from 'clipper2-ts'
 import type { LineSide } from '../../job/index.js'
 import type { Points } from '../read/index.js'
-import { signedArea, type Ring } from '../outline/index.js'
+import { boxOf, signedArea, type Ring } from '../outline/index.js'
 
-import { between, chunksOf } from './web.js'
+import { between, chunksOf, crosses } from './web.js'
 
 const GRID = 1e4 // clipper counts in whole numbers: tenths of a micrometre
 
@@ -15,16 +16,58 @@ export function kerfOffset(role: Ring['role'], line: LineSide, kerf: number): nu
 }
 
 /** A ring moved outward by `by` mm (inward where negative), round at corners; several rings or none where it parts or vanishes. */
-export function offset(p: Points, by: number): Points[] {
+export function offset(p: Points, by: number, effort = unbounded): Points[] {
   if (by === 0) return [p]
   const plain = parallel(p, by)
   // where nothing of the parallel line comes nearer the ring than it should, it is the offset; most rings end here
-  if (signedArea(plain) > 0 && !between(chunksOf(p), chunksOf(plain), Math.abs(by) - TRUE)) return [plain]
+  if (signedArea(plain) > 0 && !between(chunksOf(p), chunksOf(plain), Math.abs(by) - TRUE, effort)) return [plain]
+  // the general way sweeps down the line: it costs a point each strand it meets there, and each crossing
+  spend(effort, (p.length / 2) * (GENERAL + STRAND * strands(p)) + CROSSING * crossings(p, effort))
   const path: Path64 = []
   for (let i = 0; i < p.length; i += 2) path.push({ x: Math.round(p[i]! * GRID), y: Math.round(p[i + 1]! * GRID) })
   const moved = Clipper.inflatePaths([path], by * GRID, JoinType.Round, EndType.Polygon, 2, 0.01 * GRID)
   return moved.map((q) => q.flatMap(({ x, y }) => [Number(x) / GRID, Number(y) / GRID]))
 }
+
+const GENERAL = 600 // steps a point, a strand beside it, and a crossing
+const STRAND = 25
+const CROSSING = 2000
+
+/** How many stretches of a line stand side by side at one height, on average. */
+function strands(p: Points): number {
+  let climbed = 0
+  for (let i = 1, j = p.length - 1; i < p.length; j = i, i += 2) climbed += Math.abs(p[i]! - p[j]!)
+  const { minY, maxY } = boxOf(p)
+  return climbed / Math.max(maxY - minY, 1e-6)
+}
+
+/** How often a ring crosses itself, counted no further than its effort lets it. */
+function crossings(p: Points, effort: Effort): number {
+  const n = p.length / 2
+  if (n < PLAIN) return 0
+  const tree = new Flatbush(n)
+  for (let i = 0; i < n; i++) {
+    const k = (2 * i + 2) % p.length
+    tree.add(Math.min(p[2 * i]!, p[k]!), Math.min(p[2 * i + 1]!, p[k + 1]!), Math.max(p[2 * i]!, p[k]!), Math.max(p[2 * i + 1]!, p[k + 1]!))
+  }
+  tree.finish()
+  let count = 0
+  for (let i = 0; i < n; i++) {
+    const k = (2 * i + 2) % p.length
+    const met = tree.search(
+      Math.min(p[2 * i]!, p[k]!),
+      Math.min(p[2 * i + 1]!, p[k + 1]!),
+      Math.max(p[2 * i]!, p[k]!),
+      Math.max(p[2 * i + 1]!, p[k + 1]!),
+      (j) => j > i + 1,
+    )
+    spend(effort, 20 + 10 * met.length)
+    for (const j of met) if (crosses(p, 2 * i, k, p, 2 * j, (2 * j + 2) % p.length)) count++
+    if (CROSSING * count > effort.left) break
+  }
+  return count
+}
+const PLAIN = 400 // points below which even a ring that crosses itself everywhere is soon done
 
 const TRUE = 2e-3 // mm a parallel line may come too near: chords of its round corners
 const ROUND = toRadians(10)
@@ -72,7 +115,7 @@ export interface KerfFit {
 }
 
 /** Whether the kerf fits, and the line its centre follows, for one ring. */
-export function kerfFit(ring: Ring, line: LineSide, kerf: number): KerfFit {
-  const paths = offset(ring.points, kerfOffset(ring.role, line, kerf)).filter((p) => Math.abs(signedArea(p)) > 1e-4)
+export function kerfFit(ring: Ring, line: LineSide, kerf: number, effort = unbounded): KerfFit {
+  const paths = offset(ring.points, kerfOffset(ring.role, line, kerf), effort).filter((p) => Math.abs(signedArea(p)) > 1e-4)
   return { fit: paths.length === 0 ? 'none' : paths.length === 1 ? 'whole' : 'parts', paths }
 }

@@ -43,16 +43,16 @@ export const ROUGH_BEND = toRadians(35)
 /** mm; a drawing says no more than this, and webs and holes are still exact within twice of it */
 const SPARE = 0.005
 
-let turns = new Float64Array(1024)
-let runs = new Float64Array(1024)
+/** Room for one ring's turns and half edges, used again for the next. */
+export interface Scratch {
+  turns: Float64Array
+  runs: Float64Array
+}
+export const scratchFor = (points: number): Scratch => ({ turns: new Float64Array(points), runs: new Float64Array(points) })
 
-/** Turn at each vertex (positive: convex) and half the length of its two edges, into scratch; sized to the largest ring met. */
-function scan(p: Points): number {
+/** Turn at each vertex (positive: convex) and half the length of its two edges, into scratch. */
+function scan(p: Points, { turns, runs }: Scratch): number {
   const n = p.length / 2
-  if (turns.length < 2 * n) {
-    turns = new Float64Array(4 * n)
-    runs = new Float64Array(4 * n)
-  }
   let [ux, uy] = [p[0]! - p[2 * n - 2]!, p[1]! - p[2 * n - 1]!]
   let ul = Math.sqrt(ux * ux + uy * uy)
   for (let i = 0; i < n; i++) {
@@ -67,7 +67,7 @@ function scan(p: Points): number {
 }
 
 /** A line that wavers turns to and fro far more than it gets round. */
-function shakes(n: number): boolean {
+function shakes(n: number, { turns, runs }: Scratch): boolean {
   let total = 0
   let net = 0
   let block = 0
@@ -90,16 +90,18 @@ function shakes(n: number): boolean {
  * Length, area, corners and tightest bends of one ring (clockwise). The tightest bend is the shortest stretch of
  * line in which it turns by a given angle, found over all stretches at once; its radius is length over turn,
  * which for an arc is exact.
+ * @param scratch room for at least as many points, where many rings are measured
  */
-export function measure(p: Points, role: Role): Measure {
+export function measure(p: Points, role: Role, scratch = scratchFor(p.length / 2)): Measure {
+  const { turns } = scratch
   const inner = role === 'opening' ? 'waste' : 'kept'
   const outer = role === 'opening' ? 'kept' : 'waste'
   let calm = p
-  let n = scan(p)
-  const rough = shakes(n)
+  let n = scan(p, scratch)
+  const rough = shakes(n, scratch)
   if (rough) {
     calm = simplified(p, SHAKE)
-    n = scan(calm)
+    n = scan(calm, scratch)
   }
   const sharp = rough ? ROUGH_CORNER : CORNER
   const corners: Corner[] = []
@@ -121,7 +123,7 @@ export function measure(p: Points, role: Role): Measure {
     length: lineLength(p, true),
     area: Math.abs(signedArea(p)),
     corners,
-    tightest: { [inner]: bend(calm, n, 1, sharp, enough, inner), [outer]: bend(calm, n, -1, sharp, enough, outer) },
+    tightest: { [inner]: bend(calm, n, 1, sharp, enough, inner, scratch), [outer]: bend(calm, n, -1, sharp, enough, outer, scratch) },
     rough,
     calm,
     simple: simplified(calm, SPARE),
@@ -130,7 +132,15 @@ export function measure(p: Points, role: Role): Measure {
 }
 
 /** Shortest stretch turning at least `enough` to one side, corners left out, by a queue of rising sums; twice round, so that the start cuts none. */
-function bend(p: Points, n: number, side: 1 | -1, sharp: number, enough: number, centre: Bend['centre']): Bend | undefined {
+function bend(
+  p: Points,
+  n: number,
+  side: 1 | -1,
+  sharp: number,
+  enough: number,
+  centre: Bend['centre'],
+  { turns, runs }: Scratch,
+): Bend | undefined {
   const queueAt: number[] = [0]
   const queueSum: number[] = [0]
   const queueLength: number[] = [0]

@@ -1,4 +1,4 @@
-import type { Points } from '../read/index.js'
+import { lineLength, type Points } from '../read/index.js'
 
 /** How the blade's teeth look: forward as usual, or turned a quarter so that the board feeds from the side. */
 export type Facing = 'ahead' | 'left' | 'right'
@@ -48,7 +48,8 @@ export function reachBehind(hull: Points, x: number, y: number, dx: number, dy: 
   return reach
 }
 
-const STEP = 1 // mm between the places looked at
+const STEP = 1 // mm between the places looked at, further apart on a line of more than PLACES of them
+const PLACES = 20_000
 const FACING: Record<Facing, (dx: number, dy: number) => [number, number]> = {
   ahead: (dx, dy) => [dx, dy],
   left: (dx, dy) => [-dy, dx],
@@ -108,6 +109,7 @@ interface Place {
 }
 /** Places along a ring about STEP apart, with their heading clockwise; a long side is looked at throughout. */
 function sample(p: Points): Place[] {
+  const step = Math.max(STEP, lineLength(p, true) / PLACES)
   const out: Place[] = []
   let along = 0
   let pending = 0
@@ -117,8 +119,8 @@ function sample(p: Points): Place[] {
     if (l === 0) continue
     const [dx, dy] = [(p[k]! - p[i]!) / l, (p[k + 1]! - p[i + 1]!) / l]
     pending += l
-    if (pending >= STEP || k === 0) {
-      const n = Math.max(1, Math.floor(pending / STEP))
+    if (pending >= step || k === 0) {
+      const n = Math.max(1, Math.floor(pending / step))
       for (let s = 0; s < n; s++) {
         const back = pending * (1 - (s + 0.5) / n)
         const at = Math.min(back, l)

@@ -1,3 +1,4 @@
+import { spend, unbounded, type Effort } from '../../number/index.js'
 import Flatbush from 'flatbush'
 import type { Points } from '../read/index.js'
 import { boxOf, inside, segmentDistance2, simplified, type Box, type Ring } from '../outline/index.js'
@@ -17,7 +18,7 @@ export interface Web {
 const TURNED_BACK = 0.8 * Math.PI
 const CROSSED = 1e-3
 const CHUNK = 8 // segments to a box; small enough to prune, large enough to keep the boxes few
-const near = { x: 0, y: 0 }
+const SAME_SIDE = 1.05 // times the way across: a way round no longer than this runs along one side
 
 export interface Chunks {
   points: Points
@@ -49,7 +50,8 @@ function apart(p: Float64Array, i: number, q: Float64Array, j: number): number {
   return dx * dx + dy * dy
 }
 
-function crosses(p: Points, i: number, k: number, q: Points, j: number, l: number): [number, number] | undefined {
+/** Where side i–k of one ring crosses side j–l of another; undefined where they do not. */
+export function crosses(p: Points, i: number, k: number, q: Points, j: number, l: number): [number, number] | undefined {
   const [ax, ay, bx, by] = [p[i]!, p[i + 1]!, p[k]!, p[k + 1]!]
   const [cx, cy, dx, dy] = [q[j]!, q[j + 1]!, q[l]!, q[l + 1]!]
   const den = (bx - ax) * (dy - cy) - (by - ay) * (dx - cx)
@@ -71,8 +73,22 @@ function away2(x: number, y: number, ax: number, ay: number, bx: number, by: num
   return u * u + v * v
 }
 
+/** Runs of one ring whose boxes come nearer than √`best` to the box of all runs of another. */
+function nearBox(p: Float64Array, q: Float64Array, best: number): number[] {
+  const all = new Float64Array([Infinity, Infinity, -Infinity, -Infinity])
+  for (let j = 0; j < q.length; j += 4) {
+    if (q[j]! < all[0]!) all[0] = q[j]!
+    if (q[j + 1]! < all[1]!) all[1] = q[j + 1]!
+    if (q[j + 2]! > all[2]!) all[2] = q[j + 2]!
+    if (q[j + 3]! > all[3]!) all[3] = q[j + 3]!
+  }
+  const out: number[] = []
+  for (let i = 0; i < p.length; i += 4) if (apart(p, i, all, 0) < best) out.push(i / 4)
+  return out
+}
+
 /** Narrowest place between two rings, if narrower than `limit`. */
-export function between(p: Chunks, q: Chunks, limit: number): Omit<Web, 'a' | 'b'> | undefined {
+export function between(p: Chunks, q: Chunks, limit: number, effort = unbounded): Omit<Web, 'a' | 'b'> | undefined {
   const [P, Q] = [p.points, q.points]
   const [n, m] = [P.length, Q.length]
   let best = limit * limit
@@ -95,20 +111,25 @@ export function between(p: Chunks, q: Chunks, limit: number): Omit<Web, 'a' | 'b
     }
   }
   // nearest boxes first, so that the rest falls away by their bound
-  const [cs, ds] = [p.boxes.length / 4, q.boxes.length / 4]
+  // and of each ring only what lies near the other at all
+  const [cs, ds] = [nearBox(p.boxes, q.boxes, best), nearBox(q.boxes, p.boxes, best)]
+  spend(effort, p.boxes.length + q.boxes.length + cs.length * ds.length)
   const order: [d2: number, c: number, d: number][] = []
-  for (let c = 0; c < cs; c++)
-    for (let d = 0; d < ds; d++) {
+  for (const c of cs)
+    for (const d of ds) {
       const e = apart(p.boxes, 4 * c, q.boxes, 4 * d)
       if (e < best) order.push([e, c, d])
     }
+  spend(effort, 20 * order.length)
   order.sort((s, t) => s[0] - t[0])
   for (const [e, c, d] of order) {
     if (e >= best) break
+    spend(effort, 3 * CHUNK * CHUNK)
     test(c, d)
     if (crossing) return { width: 0, from: crossing, to: crossing }
   }
   if (point < 0) return undefined
+  const near = { x: 0, y: 0 }
   const [A, B] = ofP ? [P, Q] : [Q, P]
   const l = segment + 2 === B.length ? 0 : segment + 2
   segmentDistance2(A[point]!, A[point + 1]!, B[segment]!, B[segment + 1]!, B[l]!, B[l + 1]!, near)
@@ -120,10 +141,12 @@ export function between(p: Chunks, q: Chunks, limit: number): Omit<Web, 'a' | 'b
 }
 
 /** Narrowest neck a ring leaves of the stock it bounds, if narrower than `limit`: a local minimum of the width across. */
-function neck(ring: Ring, simple: Points, limit: number): Omit<Web, 'a' | 'b'> | undefined {
+function neck(ring: Ring, simple: Points, limit: number, effort: Effort): Omit<Web, 'a' | 'b'> | undefined {
   const p = simplified(simple, 0.03)
   const n = p.length / 2
   if (n < 4) return undefined
+  const widest = limit
+  const near = { x: 0, y: 0 }
   const along = new Float64Array(n + 1)
   for (let i = 0; i < n; i++) {
     const j = (i + 1) % n
@@ -147,37 +170,41 @@ function neck(ring: Ring, simple: Points, limit: number): Omit<Web, 'a' | 'b'> |
   // across from each vertex: nearest part of the ring a good way off along it; 0 where that way is too short to tell
   const width = new Float64Array(n)
   const across: [number, number][] = []
+  const kept = (x: number, y: number) => {
+    spend(effort, n)
+    return inside(p, x, y) !== (ring.role === 'opening')
+  }
   for (let i = 0; i < n; i++) {
     const [x, y] = [p[2 * i]!, p[2 * i + 1]!]
-    let best = limit
-    let at: [number, number] = [x, y]
-    let close = false
-    for (const j of tree ? tree.search(x - limit, y - limit, x + limit, y + limit) : all) {
+    const over: { d: number; x: number; y: number }[] = []
+    const beside: typeof over = []
+    const here = tree ? tree.search(x - limit, y - limit, x + limit, y + limit) : all
+    spend(effort, 6 * here.length)
+    for (const j of here) {
       const k = (j + 1) % n
       const d = Math.sqrt(segmentDistance2(x, y, p[2 * j]!, p[2 * j + 1]!, p[2 * k]!, p[2 * k + 1]!, near))
-      if (d >= best) continue
-      const spot = along[j]! + Math.hypot(near.x - p[2 * j]!, near.y - p[2 * j + 1]!)
-      const way = Math.abs(spot - along[i]!)
-      const ring2 = Math.min(way, total - way)
-      if (ring2 < 1e-9) continue
-      const middle = inside(p, (x + near.x) / 2, (y + near.y) / 2)
-      if (middle === (ring.role === 'opening')) continue
+      if (d >= limit) continue
+      const way = Math.abs(along[j]! + Math.hypot(near.x - p[2 * j]!, near.y - p[2 * j + 1]!) - along[i]!)
+      const round = Math.min(way, total - way)
+      // along one side nothing lies across
+      if (round < SAME_SIDE * d + 1e-9) continue
       // beside a corner the far side is near: the way round must be well longer than the way across
-      if (ring2 < Math.max(4 * d, 1)) {
-        close = close || d < best / 2
-        continue
-      }
-      best = d
-      at = [near.x, near.y]
-      close = false
+      ;(round < Math.max(4 * d, 1) ? beside : over).push({ d, x: near.x, y: near.y })
     }
-    width[i] = close ? 0 : best
-    across.push(at)
+    // the length tells most apart, so that few are asked whether stock lies between
+    const middle = (o: (typeof over)[number]) => kept((x + o.x) / 2, (y + o.y) / 2)
+    const best = over.sort((a, b) => a.d - b.d).find(middle)
+    const w = best?.d ?? limit
+    width[i] = beside.some((o) => o.d < w / 2 && middle(o)) ? 0 : w
+    across.push(best ? [best.x, best.y] : [x, y])
+    // a neck that is found leaves only narrower ones to look for
+    const v = width[i - 1] ?? 0
+    if (i > 1 && v > 0 && v < limit && width[i - 2]! >= v && w >= v && width[i]! > 0) limit = v
   }
   let found: Omit<Web, 'a' | 'b'> | undefined
   for (let i = 0; i < n; i++) {
     const w = width[i]!
-    if (!(w > 0 && w < limit) || width[(i + n - 1) % n]! < w || width[(i + 1) % n]! < w) continue
+    if (!(w > 0 && w <= limit && w < widest) || width[(i + n - 1) % n]! < w || width[(i + 1) % n]! < w) continue
     if (!found || w < found.width) found = { width: w, from: [p[2 * i]!, p[2 * i + 1]!], to: across[i]! }
   }
   return found
@@ -186,8 +213,9 @@ function neck(ring: Ring, simple: Points, limit: number): Omit<Web, 'a' | 'b'> |
 /**
  * Narrow places of the kept stock, narrowest first: between openings of one piece, between an opening and its
  * piece's outline, and necks of one ring; only those narrower than `limit` mm. Width 0: the two rings cross.
+ * @throws Spent where the search costs more than `effort`
  */
-export function findWebs(rings: readonly Ring[], measures: readonly Measure[], limit: number): Web[] {
+export function findWebs(rings: readonly Ring[], measures: readonly Measure[], limit: number, effort = unbounded): Web[] {
   if (!rings.length) return []
   const chunks = measures.map((m) => chunksOf(m.simple))
   const boxes: Box[] = measures.map((m) => boxOf(m.simple))
@@ -205,11 +233,11 @@ export function findWebs(rings: readonly Ring[], measures: readonly Measure[], l
     for (const id of tree.search(b.minX - limit, b.minY - limit, b.maxX + limit, b.maxY + limit, (i) => i > r.id)) {
       const s = rings[id]!
       // rings that share no stock can still be drawn across one another
-      const web = between(chunks[r.id]!, chunks[id]!, share(r, s) ? limit : CROSSED)
+      const web = between(chunks[r.id]!, chunks[id]!, share(r, s) ? limit : CROSSED, effort)
       if (web) webs.push({ a: r.id, b: id, ...web })
     }
     // stock inside an opening is a tongue, and has a neck only where the line turns back on itself
-    const own = r.role === 'opening' && measures[r.id]!.hollow < TURNED_BACK ? undefined : neck(r, measures[r.id]!.simple, limit)
+    const own = r.role === 'opening' && measures[r.id]!.hollow < TURNED_BACK ? undefined : neck(r, measures[r.id]!.simple, limit, effort)
     if (own) webs.push({ a: r.id, b: r.id, ...own })
   }
   return webs.sort((x, y) => x.width - y.width)

@@ -134,6 +134,8 @@ function mergeStraight<T extends { points: Points }>(open: readonly T[], mended:
   return out
 }
 
+const MEETING = 64 // ends within reach of one that are looked at: more is a scribble
+
 /** Chains of lines whose ends lie within `tolerance`, the nearest pair of free ends joined first. */
 function assemble(
   lines: readonly { points: Points; layer: string; at: string }[],
@@ -151,7 +153,9 @@ function assemble(
   for (let e = 0; e < 2 * lines.length; e++) {
     const [x, y] = end(e)
     const k = key(x, y)
-    grid.set(k, [...(grid.get(k) ?? []), e])
+    const here = grid.get(k)
+    if (here) here.push(e)
+    else grid.set(k, [e])
   }
   const pairs: [gap: number, e: number, f: number][] = []
   for (let e = 0; e < 2 * lines.length; e++) {
@@ -160,7 +164,9 @@ function assemble(
     for (let i = -1; i <= 1; i++)
       for (let j = -1; j <= 1; j++)
         for (const f of grid.get(key(x + i * cell, y + j * cell)) ?? []) {
-          if (f <= e || ++met > 64) continue
+          if (met > MEETING) break
+          if (f <= e) continue
+          met++
           const [u, v] = end(f)
           const gap = Math.hypot(u - x, v - y)
           // the two ends of one line close it only where it is longer than the gap

@@ -1,3 +1,4 @@
+import { spend, unbounded } from '../../number/index.js'
 import Flatbush from 'flatbush'
 import type { Points } from '../read/index.js'
 import { boxOf, inside, reversed, signedArea } from './ring.js'
@@ -34,7 +35,7 @@ const inPoint = (p: Points): [number, number] => {
  * Sorts rings into outlines, openings and islands by how deep they lie in one another, largest first, and
  * turns them all to run clockwise.
  */
-export function nest(loops: readonly { points: Points; layer: string }[]): Ring[] {
+export function nest(loops: readonly { points: Points; layer: string }[], effort = unbounded): Ring[] {
   const sized = loops
     .map((l) => ({ ...l, area: signedArea(l.points), box: boxOf(l.points) }))
     .sort((a, b) => Math.abs(b.area) - Math.abs(a.area))
@@ -48,7 +49,11 @@ export function nest(loops: readonly { points: Points; layer: string }[]): Ring[
     // larger rings come first, so the last that holds the point is the innermost
     const holders = tree
       .search(x, y, x, y)
-      .filter((i) => i < id && inside(sized[i]!.points, x, y))
+      .filter((i) => {
+        if (i >= id) return false
+        spend(effort, sized[i]!.points.length)
+        return inside(sized[i]!.points, x, y)
+      })
       .sort((a, b) => a - b)
     const parent = holders.at(-1)
     depth[id] = parent === undefined ? 0 : depth[parent]! + 1

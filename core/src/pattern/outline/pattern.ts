@@ -1,5 +1,6 @@
+import { unbounded } from '../../number/index.js'
 import type { Points } from '../read/index.js'
-import { boxOf, type Box } from './ring.js'
+import { boxOfAll, type Box } from './ring.js'
 import { nest, type Ring } from './nest.js'
 
 export interface Layout {
@@ -21,14 +22,17 @@ export interface Pattern {
 
 export const single: Layout = { across: 1, down: 1, gap: 6, margin: 10 }
 
-/** Rings laid out `across` × `down` on a board with margins, all moved so that the board's corner is 0, 0. */
-export function layOut(loops: readonly { points: Points; layer: string }[], layout: Layout, loose: Pattern['loose'] = []): Pattern {
-  const whole = boxOf(
-    loops.flatMap((l) => {
-      const b = boxOf(l.points)
-      return [b.minX, b.minY, b.maxX, b.maxY]
-    }),
-  )
+/**
+ * Rings laid out `across` × `down` on a board with margins, all moved so that the board's corner is 0, 0.
+ * @throws Spent where they lie in one another too often to be sorted with this effort
+ */
+export function layOut(
+  loops: readonly { points: Points; layer: string }[],
+  layout: Layout,
+  loose: Pattern['loose'] = [],
+  effort = unbounded,
+): Pattern {
+  const whole = boxOfAll(loops)
   const [w, h] = [whole.maxX - whole.minX, whole.maxY - whole.minY]
   const at = (i: number, j: number): [number, number] => [
     layout.margin - whole.minX + i * (w + layout.gap),
@@ -40,7 +44,7 @@ export function layOut(loops: readonly { points: Points; layer: string }[], layo
   const { margin, gap, across, down } = layout
   const box = { minX: margin, minY: margin, maxX: margin + across * w + (across - 1) * gap, maxY: margin + down * h + (down - 1) * gap }
   return {
-    rings: nest(placed),
+    rings: nest(placed, effort),
     box,
     board: { minX: 0, minY: 0, maxX: box.maxX + margin, maxY: box.maxY + margin },
     loose: loose.map((l) => ({ ...l, points: shifted(l.points, ...at(0, 0)) })),

@@ -26,6 +26,15 @@ export function boxOf(p: Points): Box {
   return { minX, minY, maxX, maxY }
 }
 
+/** The box of several lines together. */
+export const boxOfAll = (lines: readonly { points: Points }[]): Box =>
+  boxOf(
+    lines.flatMap((l) => {
+      const b = boxOf(l.points)
+      return [b.minX, b.minY, b.maxX, b.maxY]
+    }),
+  )
+
 /** Whether (x, y) lies inside a closed ring, by the crossings of a ray. */
 export function inside(p: Points, x: number, y: number): boolean {
   let within = false

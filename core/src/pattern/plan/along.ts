@@ -16,17 +16,35 @@ export function alongAt(ring: Pick<Ring, 'points'>, x: number, y: number): numbe
   return at
 }
 
-/** The point a given way along a ring, mm. */
-export function pointAt(ring: Pick<Ring, 'points'>, along: number): [number, number] {
-  const p = ring.points
-  let left = along
+/** How far along a ring each of its points lies, mm, and its whole length after them. */
+export function lengthsOf({ points: p }: Pick<Ring, 'points'>): Float64Array {
+  const out = new Float64Array(p.length / 2 + 1)
   for (let i = 0; i < p.length; i += 2) {
     const k = (i + 2) % p.length
-    const l = Math.hypot(p[k]! - p[i]!, p[k + 1]! - p[i + 1]!)
-    if (left <= l && l > 0) return [p[i]! + ((p[k]! - p[i]!) * left) / l, p[i + 1]! + ((p[k + 1]! - p[i + 1]!) * left) / l]
-    left -= l
+    out[i / 2 + 1] = out[i / 2]! + Math.hypot(p[k]! - p[i]!, p[k + 1]! - p[i + 1]!)
   }
-  return [p[0]!, p[1]!]
+  return out
+}
+
+/**
+ * The point a given way along a ring, mm.
+ * @param lengths of this ring, where many points of it are asked
+ */
+export function pointAt(ring: Pick<Ring, 'points'>, along: number, lengths = lengthsOf(ring)): [number, number] {
+  const p = ring.points
+  const n = p.length / 2
+  if (!(along <= lengths[n]!)) return [p[0]!, p[1]!]
+  // the first side that reaches so far
+  let [low, high] = [0, n - 1]
+  while (low < high) {
+    const mid = (low + high) >> 1
+    if (lengths[mid + 1]! >= along) high = mid
+    else low = mid + 1
+  }
+  const l = lengths[low + 1]! - lengths[low]!
+  const [i, k] = [2 * low, (2 * low + 2) % p.length]
+  const t = l > 0 ? (along - lengths[low]!) / l : 0
+  return [p[i]! + (p[k]! - p[i]!) * t, p[i + 1]! + (p[k + 1]! - p[i + 1]!) * t]
 }
 
 /** The part of a ring between two places along it, `from` before `to`, in one walk; mm. */

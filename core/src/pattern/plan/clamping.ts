@@ -3,7 +3,7 @@ import type { Blade } from '../../blade/index.js'
 import type { Job } from '../../job/index.js'
 import type { Box, Ring } from '../outline/index.js'
 
-import { pointAt } from './along.js'
+import { lengthsOf, pointAt } from './along.js'
 import type { Direction } from '../measure/index.js'
 
 export type Side = 'left' | 'right' | 'top' | 'bottom'
@@ -17,7 +17,8 @@ export interface Clamping {
 
 const SIDES: readonly Side[] = ['left', 'right', 'top', 'bottom']
 const GRIP = 50 // mm of board that bench and clamps, or the vice, need beside the cut; estimate
-const STEP = 3 // mm between places asked
+const STEP = 3 // mm between places asked, further apart on a line of more than PLACES of them
+const PLACES = 50_000
 
 /** How far from its support a board may be sawn, mm, as the set-up says it; undefined for saws whose work is moved by hand. */
 export function heldWithin(job: Job, blade: Blade): number | undefined {
@@ -45,13 +46,14 @@ export function clampings(ring: Ring, board: Box, within: number, start: number,
     }
     return SIDES.filter((s) => fits[s])
   }
+  const lengths = lengthsOf(ring)
   const sign = direction === 'clockwise' ? 1 : -1
-  const steps = Math.max(8, Math.ceil(length / STEP))
+  const steps = Math.min(PLACES, Math.max(8, Math.ceil(length / STEP)))
   const found: Clamping[] = []
   let box: Box | undefined
   for (let i = 0; i < steps; i++) {
     const along = (start + (sign * length * i) / steps + length) % length
-    const [x, y] = pointAt(ring, along)
+    const [x, y] = pointAt(ring, along, lengths)
     const here: Box = { minX: x, minY: y, maxX: x, maxY: y }
     const held = found.at(-1)
     const wider: Box = box

@@ -1,8 +1,10 @@
+import Flatbush from 'flatbush'
+import { spend, unbounded, type Effort } from '../../number/index.js'
 import { pivotRadius, turnRadius, type Blade } from '../../blade/index.js'
 import { distanceTo, inside, boxOf, type Box, type Ring } from '../outline/index.js'
 
 import type { Corner } from '../measure/index.js'
-import { pointAt } from './along.js'
+import { lengthsOf, pointAt } from './along.js'
 
 /** How a corner, or a bend tighter than the blade rounds, is got over. */
 export interface Rounding {
@@ -30,21 +32,45 @@ export const PIVOTED: Rounding = { what: 'pivot', seconds: PIVOT, extra: 0, besi
 
 type Turning = Pick<Corner, 'x' | 'y' | 'along' | 'turn' | 'centre'>
 
+/** What a corner is rounded in: the lines of the whole pattern, which loops and relief cuts keep clear of. */
+export interface Around {
+  blade: Blade
+  board: Box
+  rings: Lines
+  /** of the ring it is a corner of, where many are asked */
+  lengths?: Float64Array
+  effort?: Effort
+}
+/** Rings, and which of them come near a place. */
+export interface Lines {
+  near(minX: number, minY: number, maxX: number, maxY: number): Ring[]
+}
+/** Rings by their boxes, made once for a pattern. */
+export function linesOf(rings: readonly Ring[]): Lines {
+  if (!rings.length) return { near: () => [] }
+  const tree = new Flatbush(rings.length)
+  for (const r of rings) {
+    const b = boxOf(r.points)
+    tree.add(b.minX, b.minY, b.maxX, b.maxY)
+  }
+  tree.finish()
+  return { near: (minX, minY, maxX, maxY) => tree.search(minX, minY, maxX, maxY).map((i) => rings[i]!) }
+}
+
 /**
  * Gets round a corner with what there is room for. Corners of the piece that stick out are looped round in the waste;
  * corners that run into it get a relief cut from the board's edge where one reaches, and else are turned on the spot,
  * or, by a blade too wide for that, met from both sides: it backs out, bends round in the waste and comes again. Such a
  * blade also leaves the board past a corner that sticks out where there is no room to loop, and comes in again.
  * @param length of the whole ring, mm
- * @param rings of the whole pattern, which loops and relief cuts keep clear of
  */
 export function roundCorner(
   c: Turning,
   ring: Ring,
   length: number,
-  { blade, board, rings }: { blade: Blade; board: Box; rings: readonly Ring[] },
+  { blade, board, rings, lengths = lengthsOf(ring), effort = unbounded }: Around,
 ): Rounding {
-  const at = (s: number) => pointAt(ring, (c.along + s + length) % length)
+  const at = (s: number) => pointAt(ring, (c.along + s + length) % length, lengths)
   const [p, q] = [at(-TANGENT), at(TANGENT)]
   const u = unit(c.x - p[0], c.y - p[1])
   const v = unit(q[0] - c.x, q[1] - c.y)
@@ -52,16 +78,16 @@ export function roundCorner(
   const radius = Math.max(turnRadius(blade, 'worked') ?? 4 * pivotRadius(blade), 1.5)
   if (c.centre === 'kept' && (ring.role !== 'opening' || !pivots)) {
     const loop = loopAt(c, u, v, radius)
-    if (loop && clearOf(loop.centre, radius, ring, rings, board))
+    if (loop && clearOf(loop.centre, radius, ring, rings, board, effort))
       return { what: 'loop', seconds: 0, extra: loop.length, beside: [loop.path] }
   }
   if (c.centre === 'waste' && ring.role === 'outline') {
-    const from = edgeFrom(c, unit(v[0] - u[0], v[1] - u[1]), ring, rings, board)
+    const from = edgeFrom(c, unit(v[0] - u[0], v[1] - u[1]), ring, rings, board, effort)
     if (from) return { what: 'relief', seconds: RELIEF, extra: Math.hypot(from[0] - c.x, from[1] - c.y), beside: [[...from, c.x, c.y]] }
   }
   if (pivots) return PIVOTED
   if (c.centre === 'kept' && ring.role === 'outline') {
-    const [on, in_] = [edgeFrom(c, u, ring, rings, board), edgeFrom(c, [-v[0], -v[1]], ring, rings, board)]
+    const [on, in_] = [edgeFrom(c, u, ring, rings, board, effort), edgeFrom(c, [-v[0], -v[1]], ring, rings, board, effort)]
     if (on && in_) {
       const extra = Math.hypot(on[0] - c.x, on[1] - c.y) + Math.hypot(in_[0] - c.x, in_[1] - c.y)
       return {
@@ -117,26 +143,25 @@ function arc(centre: Vector, from: Vector, turn: number): number[] {
 }
 
 /** Whether a circle lies in the waste of this ring: on the board, off every line. */
-function clearOf([x, y]: Vector, R: number, ring: Ring, rings: readonly Ring[], board: Box): boolean {
+function clearOf([x, y]: Vector, R: number, ring: Ring, rings: Lines, board: Box, effort: Effort): boolean {
   if (Math.min(x - board.minX, board.maxX - x, y - board.minY, board.maxY - y) < R) return false
+  spend(effort, ring.points.length)
   if (inside(ring.points, x, y) !== (ring.role === 'opening')) return false
-  return rings.every((r) => {
-    const b = boxOf(r.points)
-    const near = x > b.minX - R && x < b.maxX + R && y > b.minY - R && y < b.maxY + R
-    return !near || distanceTo(r.points, x, y) >= R - 1e-6
+  return rings.near(x - R, y - R, x + R, y + R).every((r) => {
+    spend(effort, 3 * r.points.length)
+    return distanceTo(r.points, x, y) >= R - 1e-6
   })
 }
 
 /** Where a straight cut from the corner meets the board's edge; undefined where a line stands in its way or it is too long. */
-function edgeFrom(c: Turning, [dx, dy]: Vector, ring: Ring, rings: readonly Ring[], board: Box): Vector | undefined {
+function edgeFrom(c: Turning, [dx, dy]: Vector, ring: Ring, rings: Lines, board: Box, effort: Effort): Vector | undefined {
   const toward = (d: number, low: number, high: number, at: number) => (d > 0 ? (high - at) / d : d < 0 ? (low - at) / d : Infinity)
   const length = Math.min(toward(dx, board.minX, board.maxX, c.x), toward(dy, board.minY, board.maxY, c.y))
   if (!(length > 0 && length <= LONGEST)) return undefined
   const end: Vector = [c.x + dx * length, c.y + dy * length]
   const [minX, maxX, minY, maxY] = [Math.min(c.x, end[0]), Math.max(c.x, end[0]), Math.min(c.y, end[1]), Math.max(c.y, end[1])]
-  const crossed = rings.some((r) => {
-    const b = boxOf(r.points)
-    if (b.maxX < minX || b.minX > maxX || b.maxY < minY || b.minY > maxY) return false
+  const crossed = rings.near(minX, minY, maxX, maxY).some((r) => {
+    spend(effort, 2 * r.points.length)
     // the corner itself lies on its own ring
     return crosses(r.points, c.x + dx * (r === ring ? TANGENT / 2 : 0), c.y + dy * (r === ring ? TANGENT / 2 : 0), end)
   })

@@ -15,9 +15,8 @@ export const TRAVEL = 0.05 // min per mm between holes: the weight given to trav
  * The objective, to be minimised: for every web 1/width × the cutting time left after both its neighbours are out,
  * plus 0.05 per mm of travel between holes; minutes throughout (blade-science, section 7).
  */
-export function orderCost(task: OrderTask, order: ArrayLike<number>): number {
+export function orderCost(task: OrderTask, order: ArrayLike<number>, scratch = new Float64Array(task.x.length)): number {
   const n = order.length
-  if (scratch.length < task.x.length) scratch = new Float64Array(2 * task.x.length)
   let done = 0
   let travel = 0
   for (let i = 0; i < n; i++) {
@@ -34,7 +33,6 @@ export function orderCost(task: OrderTask, order: ArrayLike<number>): number {
   for (const w of task.webs) cost += w.weight * (done - Math.max(scratch[w.a]!, scratch[w.b]!))
   return cost
 }
-let scratch = new Float64Array(256)
 
 /** Order as on the page: rows from the top, left to right. */
 export function readingOrder(task: OrderTask): number[] {
@@ -129,7 +127,8 @@ function annealed(task: OrderTask): number[] {
   const random = seeded(n)
   const starts = [nearestOrder(task), readingOrder(task), lateWebs(task)].sort((a, b) => orderCost(task, a) - orderCost(task, b))
   const order = Int32Array.from(starts[0]!)
-  let cost = orderCost(task, order)
+  const scratch = new Float64Array(n)
+  let cost = orderCost(task, order, scratch)
   let best = Int32Array.from(order)
   let bestCost = cost
   const moves = Math.max(500, Math.floor(EFFORT / (n + task.webs.length)))
@@ -164,7 +163,7 @@ function annealed(task: OrderTask): number[] {
       trial[a] = order[b]!
       trial[b] = order[a]!
     }
-    const c = orderCost(task, trial)
+    const c = orderCost(task, trial, scratch)
     if (c < cost || random() < Math.exp((cost - c) / heat)) {
       order.set(trial)
       cost = c

@@ -1,10 +1,10 @@
-import { toRadians } from '../../number/index.js'
+import { toRadians, type Effort } from '../../number/index.js'
 import { pivotRadius, turnRadius, turnsAnywhere, type Blade } from '../../blade/index.js'
 import { heights, type Job } from '../../job/index.js'
 import type { Box, Ring } from '../outline/index.js'
-import { alongAt, pointAt } from './along.js'
+import { alongAt, lengthsOf, pointAt } from './along.js'
 import { clampings, type Clamping } from './clamping.js'
-import { canPivot, PIVOTED, roundCorner, type Rounding } from './corner.js'
+import { canPivot, PIVOTED, roundCorner, type Lines, type Rounding } from './corner.js'
 import type { Corner, Measure, Direction, Swing } from '../measure/index.js'
 
 /** Something the hand does along the way besides steering. */
@@ -49,7 +49,8 @@ export function planRing(
     job: Job
     blade: Blade
     board: Box
-    rings: readonly Ring[]
+    rings: Lines
+    effort?: Effort
     within?: number
     swing: Swing
     hole?: { x: number; y: number }
@@ -59,8 +60,9 @@ export function planRing(
 ): Plan {
   const { job, blade, board, swing } = given
   const anywhere = turnsAnywhere(blade)
+  const lengths = lengthsOf(ring)
   const worked = turnRadius(blade, 'worked') ?? 4 * pivotRadius(blade)
-  const round = (c: Corner): Event => ({ x: c.x, y: c.y, along: c.along, ...roundCorner(c, ring, m.length, given) })
+  const round = (c: Corner): Event => ({ x: c.x, y: c.y, along: c.along, ...roundCorner(c, ring, m.length, { ...given, lengths }) })
   const events: Event[] = anywhere ? [] : m.corners.filter((c) => c.turn >= SHARP).map(round)
   // bends tighter than the blade works are pivoted too, by a blade that can
   if (!anywhere && canPivot(blade))
@@ -70,7 +72,7 @@ export function planRing(
   if (heights(job).total > job.saw.stroke && m.length > EVERY) {
     const n = Math.floor(m.length / EVERY)
     for (let i = 1; i <= n; i++) {
-      const [x, y] = pointAt(ring, (i * m.length) / (n + 1))
+      const [x, y] = pointAt(ring, (i * m.length) / (n + 1), lengths)
       events.push({ what: 'clear', x, y, along: (i * m.length) / (n + 1), seconds: CLEAR, extra: 0 })
     }
   }

@@ -1,7 +1,7 @@
 import { toRadians } from '../../number/index.js'
 import { groups, number, readGroups, text, type Entity } from './dxfGroups.js'
 import { noteTaker, Refused, type DrawnLine, type Drawing, type ReadOptions, type ReadResult, LIMITS } from './drawing.js'
-import { Pen, times, type Matrix } from './flatten.js'
+import { freshInk, Pen, times, type Matrix } from './flatten.js'
 
 /** mm of the units a DXF header may name ($INSUNITS); 0 and what is not here are “not said”. */
 const UNITS: Record<number, [mm: number, word: string]> = {
@@ -46,12 +46,11 @@ function draw(source: string, { scale, progress }: ReadOptions): Drawing {
   const named = UNITS[dxf.units ?? 0]
   const mm = scale ?? named?.[0] ?? (dxf.measurement === 0 ? 25.4 : 1)
   const lines: DrawnLine[] = []
-  let points = 0
+  const ink = freshInk()
   let visits = 0
 
   function take(pen: Pen, e: Entity, at: string) {
     pen.finish(false)
-    points += pen.drawn
     for (const l of pen.lines) lines.push({ points: l.points, closed: l.closed, paint: 'stroke', layer: text(e, 8).slice(0, 60), at })
   }
   function visit(e: Entity, m: Matrix, inside: ReadonlySet<string>) {
@@ -63,7 +62,7 @@ function draw(source: string, { scale, progress }: ReadOptions): Drawing {
     // an entity drawn from below is seen mirrored
     const flipped = number(e, 230, 1) < 0
     const mine: Matrix = flipped ? times(m, [-1, 0, 0, 1, 0, 0]) : m
-    const pen = new Pen(mine, points)
+    const pen = new Pen(mine, ink)
     const bad = () => note('an entity without sound figures left out', at)
     const [x, y] = [number(e, 10), number(e, 20)]
     switch (e.type) {

@@ -19,38 +19,41 @@ export function times(m: Matrix, n: Matrix): Matrix {
   ]
 }
 
-// Lines are drawn one after another into one long block and handed out as views of it: making an array for each
-// cost more than drawing into it.
 const BLOCK = 1 << 15
-let block = new Float64Array(BLOCK)
-/** the line in hand stands from `start` to `n` */
-let start = 0
-let n = 0
-function room(coordinates: number): void {
-  if (n + coordinates <= block.length) return
-  const inHand = block.subarray(start, n)
-  block = new Float64Array(Math.max(BLOCK, 2 * (inHand.length + coordinates)))
-  block.set(inHand)
-  n -= start
-  start = 0
+/**
+ * What the pens of one file draw into, one after another: lines follow one another in long blocks and are handed out as
+ * views of them, since making an array for each cost more than drawing into it.
+ */
+export interface Ink {
+  block: Float64Array
+  /** the line in hand stands from `start` to `n` */
+  start: number
+  n: number
+  /** points drawn so far, for the bound on a whole file */
+  drawn: number
+}
+export const freshInk = (): Ink => ({ block: new Float64Array(BLOCK), start: 0, n: 0, drawn: 0 })
+
+function room(ink: Ink, coordinates: number): void {
+  if (ink.n + coordinates <= ink.block.length) return
+  const inHand = ink.block.subarray(ink.start, ink.n)
+  ink.block = new Float64Array(Math.max(BLOCK, 2 * (inHand.length + coordinates)))
+  ink.block.set(inHand)
+  ink.n -= ink.start
+  ink.start = 0
 }
 
 /**
  * Draws into flattened lines: every command is given in the file's own units, moved by `m` into mm, and
- * curves are stepped so that they stay within FLAT and turn no more than STEP at a time. One pen draws at a time.
+ * curves are stepped so that they stay within FLAT and turn no more than STEP at a time. One pen draws into an ink at a time.
  */
 export class Pen {
   readonly lines: { points: Float64Array; closed: boolean }[] = []
-  /** points drawn so far */
-  drawn = 0
 
   constructor(
     private m: Matrix,
-    /** points drawn elsewhere in the same file already */
-    private spent = 0,
-  ) {
-    n = start
-  }
+    private readonly ink = freshInk(),
+  ) {}
   transform(m: Matrix): void {
     this.m = m
   }
@@ -63,21 +66,23 @@ export class Pen {
   }
   /** Makes room for some points, and refuses what no drawing comes to. */
   private spend(points: number) {
-    if ((this.drawn += points) + this.spent > LIMITS.points)
+    const { ink } = this
+    if ((ink.drawn += points) > LIMITS.points)
       throw new Refused(`The drawing comes to more than ${LIMITS.points / 1e6} million points. Simplify it or bring it in parts.`)
-    room(2 * points)
+    room(ink, 2 * points)
   }
   /** Ends a piece of the line; one that goes nowhere is none. */
   private put(x: number, y: number) {
-    if (!(Math.abs(x) < FAR && Math.abs(y) < FAR)) throw new Refused('A line runs beyond 10 km; the file’s numbers are not a drawing’s.')
-    if (n > start) {
-      const dx = x - block[n - 2]!
-      const dy = y - block[n - 1]!
+    onSheet(x, y)
+    const { ink } = this
+    if (ink.n > ink.start) {
+      const dx = x - ink.block[ink.n - 2]!
+      const dy = y - ink.block[ink.n - 1]!
       if (dx < 1e-9 && dx > -1e-9 && dy < 1e-9 && dy > -1e-9) return
     }
     this.spend(1)
-    block[n++] = x
-    block[n++] = y
+    ink.block[ink.n++] = x
+    ink.block[ink.n++] = y
   }
 
   move(x: number, y: number): void {
@@ -93,12 +98,18 @@ export class Pen {
   }
   quadratic(x1: number, y1: number, x: number, y: number): void {
     const [px, py, qx, qy] = [(2 / 3) * this.X(x1, y1), (2 / 3) * this.Y(x1, y1), this.X(x, y), this.Y(x, y)]
+    const { block, n } = this.ink
     this.curve(block[n - 2]! / 3 + px, block[n - 1]! / 3 + py, px + qx / 3, py + qy / 3, qx, qy)
   }
   /** A cubic whose points are in mm already. */
   private curve(bx: number, by: number, cx: number, cy: number, dx: number, dy: number) {
-    const ax = block[n - 2]!
-    const ay = block[n - 1]!
+    const { ink } = this
+    const ax = ink.block[ink.n - 2]!
+    const ay = ink.block[ink.n - 1]!
+    // a curve stays within its control polygon
+    onSheet(bx, by)
+    onSheet(cx, cy)
+    onSheet(dx, dy)
     // second differences bound the chord's error; the control polygon's turning bounds the curve's
     const u = ax - 2 * bx + cx
     const v = ay - 2 * by + cy
@@ -115,15 +126,15 @@ export class Pen {
     const f3 = dy - ay + 3 * (by - cy)
     const f2 = 3 * v
     const f1 = 3 * (by - ay)
-    const p = block
+    const p = ink.block
     const step = 1 / steps
-    let k = n
+    let k = ink.n
     for (let i = 1; i < steps; i++) {
       const w = i * step
       p[k++] = ((e3 * w + e2) * w + e1) * w + ax
       p[k++] = ((f3 * w + f2) * w + f1) * w + ay
     }
-    n = k
+    ink.n = k
     this.put(dx, dy)
   }
   /** An elliptical arc about (cx, cy) with half-axes rx, ry turned by `tilt`, from angle a0 over sweep (signed). Points lie on it exactly. */
@@ -139,14 +150,16 @@ export class Pen {
     const [ax, ay] = [rx * (m[0] * c + m[2] * s), rx * (m[1] * c + m[3] * s)]
     const [bx, by] = [ry * (m[2] * c - m[0] * s), ry * (m[3] * c - m[1] * s)]
     const [x, y] = [this.X(cx, cy), this.Y(cx, cy)]
+    onSheet(Math.abs(x) + Math.abs(ax) + Math.abs(bx), Math.abs(y) + Math.abs(ay) + Math.abs(by))
+    const { ink } = this
     // each point is the one before turned on by a step: no sine a point, and exact to some 1e-15 a step
     const [dc, ds] = [Math.cos(sweep / steps), Math.sin(sweep / steps)]
     let u = Math.cos(a0)
     let v = Math.sin(a0)
-    if (n === start) this.put(x + ax * u + bx * v, y + ay * u + by * v)
+    if (ink.n === ink.start) this.put(x + ax * u + bx * v, y + ay * u + by * v)
     this.spend(steps - 1)
-    const p = block
-    let k = n
+    const p = ink.block
+    let k = ink.n
     for (let i = 1; i < steps; i++) {
       const w = u * dc - v * ds
       v = u * ds + v * dc
@@ -154,7 +167,7 @@ export class Pen {
       p[k++] = x + ax * u + bx * v
       p[k++] = y + ay * u + by * v
     }
-    n = k
+    ink.n = k
     if (full) this.finish(true)
     else this.put(x + ax * (u * dc - v * ds) + bx * (u * ds + v * dc), y + ay * (u * dc - v * ds) + by * (u * ds + v * dc))
   }
@@ -163,14 +176,20 @@ export class Pen {
   }
   /** Ends the line in hand; a closed one gives up a last point that repeats its first. */
   finish(closed: boolean): void {
+    const { ink } = this
+    const { block, start, n } = ink
     let size = n - start
     if (closed && size > 4 && Math.hypot(block[start]! - block[n - 2]!, block[start + 1]! - block[n - 1]!) < 1e-6) size -= 2
     if (size > 2) {
       this.lines.push({ points: block.subarray(start, start + size), closed })
-      start += size
+      ink.start += size
     }
-    n = start
+    ink.n = ink.start
   }
+}
+
+function onSheet(x: number, y: number): void {
+  if (!(Math.abs(x) < FAR && Math.abs(y) < FAR)) throw new Refused('A line runs beyond 10 km; the file’s numbers are not a drawing’s.')
 }
 
 function bend(ax: number, ay: number, bx: number, by: number): number {

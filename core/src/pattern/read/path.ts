@@ -13,30 +13,38 @@ const T = 84
 const A = 65
 const Z = 90
 
-// One path is read at a time; what is being read stands here, so that no path has to make its own functions.
-let text = ''
-let d = new Uint8Array(1 << 12)
-let i = 0
-let bad = false
+/** A path as it is read: its text, its bytes with a nought behind the last, the place in them, and whether a mistake was met. */
+export interface Reading {
+  text: string
+  d: Uint8Array
+  i: number
+  bad: boolean
+}
+/** Room for the paths of one file, read one after another. */
+export const reading = (): Reading => ({ text: '', d: new Uint8Array(1 << 12), i: 0, bad: false })
+
 // of every browser and of Node, though no part of the language
 declare const TextEncoder: new () => { encodeInto(source: string, into: Uint8Array): { written: number } }
 const encoder = new TextEncoder()
 
-function blank(): void {
+function blank(r: Reading): void {
+  const { d } = r
+  let i = r.i
   for (let c = d[i]!; c === 32 || (c >= 9 && c <= 13); c = d[++i]!);
+  r.i = i
 }
-function gap(): void {
-  blank()
-  if (d[i]! === 44) {
-    i++
-    blank()
+function comma(r: Reading): void {
+  blank(r)
+  if (r.d[r.i]! === 44) {
+    r.i++
+    blank(r)
   }
 }
 const digit = (c: number) => c >= 48 && c <= 57
 /** The next number; NaN, and `bad`, where none stands. Works on locals: most of an import's time is spent here. */
-function number(): number {
-  const s = d
-  let k = i
+function number(r: Reading): number {
+  const s = r.d
+  let k = r.i
   let c = s[k]!
   while (c === 32 || c === 44 || (c >= 9 && c <= 13)) c = s[++k]!
   const start = k
@@ -60,7 +68,7 @@ function number(): number {
     }
   }
   if (!digits) {
-    bad = true
+    r.bad = true
     return NaN
   }
   let exact = digits < 16
@@ -73,25 +81,25 @@ function number(): number {
       exact = false
     } else k = mark
   }
-  i = k
+  r.i = k
   // all that was read so far is plain, so a byte's place is its character's
-  if (!exact) return Number(text.slice(start, k))
+  if (!exact) return Number(r.text.slice(start, k))
   const value = places ? whole / TEN[places]! : whole
   return negative ? -value : value
 }
 const TEN = Array.from({ length: 18 }, (_, n) => 10 ** n)
-function flag(): number {
-  gap()
-  const c = d[i]!
-  if (c !== 48 && c !== 49) bad = true
-  i++
+function flag(r: Reading): number {
+  comma(r)
+  const c = r.d[r.i]!
+  if (c !== 48 && c !== 49) r.bad = true
+  r.i++
   return c - 48
 }
-function more(): boolean {
-  let c = d[i]!
+function more(r: Reading): boolean {
+  let c = r.d[r.i]!
   if (digit(c) || c === 45 || c === 46) return true
-  gap()
-  c = d[i]!
+  comma(r)
+  c = r.d[r.i]!
   return digit(c) || c === 43 || c === 45 || c === 46
 }
 
@@ -100,14 +108,15 @@ function more(): boolean {
  * builds segments first did not. As the standard asks, what stands before a mistake is drawn and the rest left out.
  * @returns the place of the mistake, as a count of characters, if there is one
  */
-export function drawPath(data: string, pen: Pen): number | undefined {
+export function drawPath(data: string, pen: Pen, r = reading()): number | undefined {
   // bytes are read at half the price of a string's characters; a nought behind the last stops whatever reads
-  if (d.length <= 3 * data.length) d = new Uint8Array(6 * data.length)
-  text = data
+  if (r.d.length <= 3 * data.length) r.d = new Uint8Array(6 * data.length)
+  const { d } = r
+  r.text = data
   const end = encoder.encodeInto(data, d).written
   d[end] = 0
-  i = 0
-  bad = false
+  r.i = 0
+  r.bad = false
   let x = 0
   let y = 0
   let startX = 0
@@ -122,32 +131,32 @@ export function drawPath(data: string, pen: Pen): number | undefined {
     pen.move(startX, startY)
     open = true
   }
-  blank()
-  while (i < end) {
-    const command = d[i]!
+  blank(r)
+  while (r.i < end) {
+    const command = d[r.i]!
     const relative = command > 96
     const upper = relative ? command - 32 : command
-    if (before === 0 && upper !== M) return i
-    i++
+    if (before === 0 && upper !== M) return r.i
+    r.i++
     if (upper === Z) {
       if (open) pen.close()
       open = false
       x = startX
       y = startY
       before = Z
-      blank()
+      blank(r)
       continue
     }
     let first = true
     do {
-      const at = i
+      const at = r.i
       const ox = relative ? x : 0
       const oy = relative ? y : 0
       switch (upper) {
         case M: {
-          const u = ox + number()
-          const v = oy + number()
-          if (bad) break
+          const u = ox + number(r)
+          const v = oy + number(r)
+          if (r.bad) break
           x = u
           y = v
           if (first) {
@@ -159,23 +168,23 @@ export function drawPath(data: string, pen: Pen): number | undefined {
           break
         }
         case L: {
-          const u = ox + number()
-          const v = oy + number()
-          if (bad) break
+          const u = ox + number(r)
+          const v = oy + number(r)
+          if (r.bad) break
           if (!open) begin()
           pen.line((x = u), (y = v))
           break
         }
         case H: {
-          const u = ox + number()
-          if (bad) break
+          const u = ox + number(r)
+          if (r.bad) break
           if (!open) begin()
           pen.line((x = u), y)
           break
         }
         case V: {
-          const v = oy + number()
-          if (bad) break
+          const v = oy + number(r)
+          if (r.bad) break
           if (!open) begin()
           pen.line(x, (y = v))
           break
@@ -183,13 +192,13 @@ export function drawPath(data: string, pen: Pen): number | undefined {
         case C:
         case S: {
           const after = before === C || before === S
-          const a = upper === C ? ox + number() : after ? 2 * x - ctrlX : x
-          const b = upper === C ? oy + number() : after ? 2 * y - ctrlY : y
-          ctrlX = ox + number()
-          ctrlY = oy + number()
-          const u = ox + number()
-          const v = oy + number()
-          if (bad) break
+          const a = upper === C ? ox + number(r) : after ? 2 * x - ctrlX : x
+          const b = upper === C ? oy + number(r) : after ? 2 * y - ctrlY : y
+          ctrlX = ox + number(r)
+          ctrlY = oy + number(r)
+          const u = ox + number(r)
+          const v = oy + number(r)
+          if (r.bad) break
           if (!open) begin()
           pen.cubic(a, b, ctrlX, ctrlY, (x = u), (y = v))
           break
@@ -197,24 +206,24 @@ export function drawPath(data: string, pen: Pen): number | undefined {
         case Q:
         case T: {
           const after = before === Q || before === T
-          ctrlX = upper === Q ? ox + number() : after ? 2 * x - ctrlX : x
-          ctrlY = upper === Q ? oy + number() : after ? 2 * y - ctrlY : y
-          const u = ox + number()
-          const v = oy + number()
-          if (bad) break
+          ctrlX = upper === Q ? ox + number(r) : after ? 2 * x - ctrlX : x
+          ctrlY = upper === Q ? oy + number(r) : after ? 2 * y - ctrlY : y
+          const u = ox + number(r)
+          const v = oy + number(r)
+          if (r.bad) break
           if (!open) begin()
           pen.quadratic(ctrlX, ctrlY, (x = u), (y = v))
           break
         }
         case A: {
-          const rx = number()
-          const ry = number()
-          const tilt = number()
-          const large = flag()
-          const sweep = flag()
-          const u = ox + number()
-          const v = oy + number()
-          if (bad) break
+          const rx = number(r)
+          const ry = number(r)
+          const tilt = number(r)
+          const large = flag(r)
+          const sweep = flag(r)
+          const u = ox + number(r)
+          const v = oy + number(r)
+          if (r.bad) break
           if (!open) begin()
           endpointArc(pen, x, y, Math.abs(rx), Math.abs(ry), toRadians(tilt), large, sweep, u, v)
           x = u
@@ -222,15 +231,15 @@ export function drawPath(data: string, pen: Pen): number | undefined {
           break
         }
         default:
-          bad = true
+          r.bad = true
       }
-      if (bad) {
+      if (r.bad) {
         pen.finish(false)
         return at
       }
       before = upper
       first = false
-    } while (more())
+    } while (more(r))
   }
   pen.finish(false)
   return undefined

@@ -2,8 +2,8 @@ import { toRadians } from '../../number/index.js'
 import { SaxesParser } from 'saxes'
 import { declarations, readStyles } from './css.js'
 import { LIMITS, noteTaker, Refused, type DrawnLine, type Drawing, type ReadOptions, type ReadResult } from './drawing.js'
-import { identity, Pen, times, type Matrix } from './flatten.js'
-import { drawPath } from './path.js'
+import { identity, freshInk, Pen, times, type Matrix } from './flatten.js'
+import { drawPath, reading } from './path.js'
 
 interface Node {
   name: string
@@ -258,7 +258,8 @@ function draw(text: string, { scale, progress }: ReadOptions): Drawing {
   const base = times([px, 0, 0, px, 0, 0], toPage)
 
   const lines: DrawnLine[] = []
-  let points = 0
+  const ink = freshInk()
+  const paths = reading()
   let visits = 0
   const name = (n: Node) => `${n.name}${n.id ? ` “${n.id.slice(0, 40)}”` : ''}, line ${n.line}`
 
@@ -288,12 +289,12 @@ function draw(text: string, { scale, progress }: ReadOptions): Drawing {
 
   function shape(node: Node, m: Matrix, style: Style) {
     const a = node.attributes
-    const pen = new Pen(m, points)
+    const pen = new Pen(m, ink)
     const X = (key: string, other = 0) => lengthOf(a[key], box?.[2] ?? pageW) ?? other
     const Y = (key: string, other = 0) => lengthOf(a[key], box?.[3] ?? pageH) ?? other
     switch (node.name) {
       case 'path': {
-        const wrong = a.d ? drawPath(a.d, pen) : undefined
+        const wrong = a.d ? drawPath(a.d, pen, paths) : undefined
         if (wrong !== undefined) note('path data broken: what stands before the mistake is used', `${name(node)}, character ${wrong + 1}`)
         break
       }
@@ -336,7 +337,6 @@ function draw(text: string, { scale, progress }: ReadOptions): Drawing {
       }
     }
     pen.finish(false)
-    points += pen.drawn
     const filled = !nothing(style.fill) && node.name !== 'line'
     const stroked = !nothing(style.stroke)
     if (!filled && !stroked) {
@@ -356,10 +356,10 @@ function draw(text: string, { scale, progress }: ReadOptions): Drawing {
     return ''
   }
 
-  function down(node: Node, m: Matrix, style: Style, using: ReadonlySet<Node>) {
+  function down(node: Node, m: Matrix, style: Style, using: Set<Node>) {
     for (const c of node.children) if (!DEFINITIONS.has(c.name)) visit(c, m, style, using)
   }
-  function visit(node: Node, m: Matrix, above: Style, using: ReadonlySet<Node>) {
+  function visit(node: Node, m: Matrix, above: Style, using: Set<Node>) {
     if (DEAF.has(node.name)) return
     if (++visits > LIMITS.elements)
       throw new Refused('Repeated uses multiply beyond what can be drawn. Flatten the clones in the drawing program.')
@@ -399,12 +399,15 @@ function draw(text: string, { scale, progress }: ReadOptions): Drawing {
           )
         if (using.has(target)) return note('use that goes round in a circle', name(node))
         const moved = times(here, [1, 0, 0, 1, lengthOf(node.attributes.x, pageW) ?? 0, lengthOf(node.attributes.y, pageH) ?? 0])
-        const inside = new Set([...using, target])
+        if (using.size > LIMITS.depth)
+          throw new Refused(`Clones of clones stand more than ${LIMITS.depth} deep. Flatten the clones in the drawing program.`)
+        using.add(target)
         if (target.name === 'symbol') {
           const own = styleOf(target, style)
           const at = viewport(target, node, moved, true)
-          target.children.forEach((c) => visit(c, at, own, inside))
-        } else visit(target, moved, style, inside)
+          target.children.forEach((c) => visit(c, at, own, using))
+        } else visit(target, moved, style, using)
+        using.delete(target)
         return
       }
       case 'path':

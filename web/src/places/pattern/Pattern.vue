@@ -9,6 +9,7 @@ import { useSettings } from '../../store/settings'
 import { onKey } from '../../ui/keys'
 import { useSizeKeys } from '../../ui/sizeKeys'
 import Mark from '../../ui/Mark.vue'
+import AsDrawn from './AsDrawn.vue'
 import Empty from './Empty.vue'
 import OpeningCard from './OpeningCard.vue'
 import Reckoned from './Reckoned.vue'
@@ -122,6 +123,7 @@ function measured(mm: number) {
         @hole="hole"
         @measured="measured"
       />
+      <AsDrawn v-else-if="pattern.tooLarge" :drawn="pattern.tooLarge" :say="say" />
       <Empty v-else-if="pattern.loaded && !pattern.record" @bring="bring" />
       <p v-else-if="pattern.loaded && !pattern.busy" class="nothing">
         <Mark state="beyond" />No closed line was found in {{ pattern.record?.name }}. Raise the joining tolerance under Drawing, or take

@@ -11,6 +11,7 @@ import {
   roundWords,
   timeRange,
   troubleWords,
+  unknownWords,
   type Blade,
   type PatternRule,
   type Why as WhyAnswer,
@@ -111,6 +112,8 @@ function apply(r: Remedy) {
   }
 }
 
+const unknown = computed(() => unknownWords(props.found.unknown))
+
 // another blade, sawing and cleaning up together
 const rival = ref<Blade>()
 const rivalBill = ref<Bill>()
@@ -119,10 +122,7 @@ async function compare(id: string) {
   const b = answer.ranked.find((r) => r.blade.id === id)?.blade
   rival.value = b
   if (!b || !pattern.record) return
-  const given = JSON.parse(
-    JSON.stringify({ job: answer.job, blade: b, log: shop.log, choices: pattern.record.choices, drills: settings.value.drills }),
-  ) as never
-  rivalBill.value = await pattern.worker().compare(given)
+  rivalBill.value = await pattern.compare(b)
 }
 </script>
 
@@ -161,7 +161,10 @@ async function compare(id: string) {
     </p>
   </section>
   <section aria-labelledby="look-head">
-    <h2 id="look-head">{{ groups.some((g) => g.g.state !== 'within') ? 'Look at these first' : 'Nothing stands in the way' }}</h2>
+    <h2 id="look-head">
+      {{ unknown || groups.some((g) => g.g.state !== 'within') ? 'Look at these first' : 'Nothing stands in the way' }}
+    </h2>
+    <p v-if="unknown" class="near"><Mark state="near" />{{ unknown }}</p>
     <ul class="look">
       <li v-for="(t, i) in groups" :key="i">
         <button class="head" :class="t.g.state" @click="emit('jump', t.g.items[0]!.rings, t.g.items[0]!.x, t.g.items[0]!.y)">

@@ -3,17 +3,15 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useWakeLock } from '@vueuse/core'
 import {
-  bladeLife,
+  lifeIn,
   bladeWords,
   lengthWords,
-  lives,
   minutesWords,
   mountingWords,
   pitchFromStress,
   isPowered,
   isStrung,
   plainNote,
-  priorLife,
   ringName,
   sizeWords,
   transferWords,
@@ -78,7 +76,7 @@ const left = computed(() => {
 const life = computed(() => {
   const { material } = jobs.job.stock
   const b = answer.blade
-  const known = lives(shop.log).find((l) => l.blade === b.id && l.stock === material.id)?.life ?? bladeLife(priorLife(material, b), 0, 0)
+  const known = lifeIn(shop.log, material, b)
   return known.mean * 60
 })
 const worn = computed(() => Math.min(1, state.value.bladeSeconds / life.value))

@@ -1,4 +1,3 @@
-import compress from '@fastify/compress'
 import helmet from '@fastify/helmet'
 import files from '@fastify/static'
 import Fastify, { type FastifyInstance } from 'fastify'
@@ -27,10 +26,25 @@ const start = {
 }
 const health = { response: { 200: { type: 'object', required: ['ok'], properties: { ok: { type: 'boolean' } } } } }
 
+/** ms that a whole request may take, and that a connection may stand still: a phone on a poor network is slower than neither. */
+const WHOLE = 60_000
+const STALLED = 15_000
+
 /** The server: the built app, a word on how to start, a health route, and the hand-over between a user's own devices. */
 export async function build({ root, demo, reach = [], https, limits }: Options): Promise<FastifyInstance> {
-  const common = { bodyLimit: 1024, logger: false, routerOptions: { maxParamLength: 200 } } as const
-  const app = (https ? Fastify({ ...common, https }) : Fastify(common)) as unknown as FastifyInstance
+  const common = {
+    bodyLimit: 1024,
+    logger: false,
+    routerOptions: { maxParamLength: 200 },
+    requestTimeout: WHOLE,
+    connectionTimeout: STALLED,
+    // stopping closes what is still open: a body that never ends must not hold the server up
+    forceCloseConnections: true,
+  } as const
+  const watched = { headersTimeout: STALLED, connectionsCheckingInterval: 2000 }
+  const app = (https
+    ? Fastify({ ...common, https: { ...https, ...watched } })
+    : Fastify({ ...common, http: watched })) as unknown as FastifyInstance
 
   await app.register(helmet, {
     contentSecurityPolicy: {
@@ -55,7 +69,6 @@ export async function build({ root, demo, reach = [], https, limits }: Options):
   app.addHook('onSend', async (_request, reply) => {
     reply.header('Permissions-Policy', 'camera=(), geolocation=(), payment=(), usb=()')
   })
-  await app.register(compress)
 
   app.get('/health', { schema: health }, async () => ({ ok: true }))
   app.get('/start.json', { schema: start }, async (_request, reply) => reply.header('Cache-Control', 'no-store').send({ demo, reach }))
@@ -63,9 +76,11 @@ export async function build({ root, demo, reach = [], https, limits }: Options):
 
   await app.register(files, {
     root,
+    // compressed once, when it was built
+    preCompressed: true,
     setHeaders(reply, path) {
       // hashed names never change; the page and the service worker must be asked for each time
-      reply.header('Cache-Control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache')
+      reply.header('Cache-Control', /[\\/]assets[\\/]/.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache')
     },
   })
   app.setNotFoundHandler((request, reply) => {

@@ -21,7 +21,12 @@ const app = await build({
   reach: addresses.map((a) => `${scheme}://${a}:${port}`),
   https: tls,
 })
-for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => void app.close().then(() => process.exit(0)))
+const PATIENCE = 2500 // ms that stopping may take
+for (const signal of ['SIGINT', 'SIGTERM'] as const)
+  process.once(signal, () => {
+    setTimeout(() => process.exit(0), PATIENCE).unref()
+    void app.close().then(() => process.exit(0))
+  })
 
 try {
   await app.listen({ port, host })

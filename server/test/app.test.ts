@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib'
 import { mkdtempSync, mkdirSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -5,13 +6,16 @@ import { afterAll, beforeAll, expect, test } from 'vitest'
 import type { FastifyInstance } from 'fastify'
 import { build } from '../src/app.js'
 
+const SECRET = 'what no path may reach'
 let app: FastifyInstance
 beforeAll(async () => {
   const root = mkdtempSync(join(tmpdir(), 'gp-'))
   mkdirSync(join(root, 'assets'))
   writeFileSync(join(root, 'index.html'), '<!doctype html><title>app</title>')
-  writeFileSync(join(root, 'assets', 'a-1.js'), `export default ${JSON.stringify('x'.repeat(4000))}`)
-  writeFileSync(join(root, '..', 'secret.txt'), 'secret')
+  const script = `export default ${JSON.stringify('x'.repeat(4000))}`
+  writeFileSync(join(root, 'assets', 'a-1.js'), script)
+  writeFileSync(join(root, 'assets', 'a-1.js.gz'), gzipSync(script))
+  writeFileSync(join(root, '..', 'secret.txt'), SECRET)
   app = await build({ root, demo: true })
 })
 afterAll(() => app.close())
@@ -45,6 +49,6 @@ test.each(['/../secret.txt', '/%2e%2e/secret.txt', '/..%2fsecret.txt', '/assets/
   async (url) => {
     const answer = await app.inject(url)
     expect(answer.statusCode).toBeGreaterThanOrEqual(400)
-    expect(answer.body).not.toContain('secret\n')
+    expect(answer.body).not.toContain(SECRET)
   },
 )

@@ -35,7 +35,7 @@ describe('what the worker does', () => {
     const drawing = read(name)
     expect(drawing.lines.every((l) => l.points instanceof Float64Array)).toBe(true)
     patternWork.lay({ lines: drawing.lines, take: 'both', tolerance: 0.1, layout: single, stretch: 1 })
-    const { found, box, looks } = (patternWork.reckon(given, quiet) as Found)
+    const { found, box, looks } = patternWork.reckon(given, quiet) as Found
     expect(found.rings.filter((r) => r.ring.role === 'opening')).toHaveLength(openings)
     expect(box.maxX - box.minX).toBeCloseTo(width, 1)
     expect([looks.length, found.troubles.some((t) => t.kind === 'loose' || t.kind === 'crossing')]).toEqual([found.rings.length, false])
@@ -46,7 +46,7 @@ describe('what the worker does', () => {
   test('twice the size, in copies: twice the width, as many times the openings; nothing closed is said by nothing', () => {
     const { lines } = read('avocet-tray.svg')
     patternWork.lay({ lines, take: 'both', tolerance: 0.1, layout: { across: 2, down: 2, gap: 4, margin: 5 }, stretch: 2 })
-    const { found, box } = (patternWork.reckon(given, quiet) as Found)
+    const { found, box } = patternWork.reckon(given, quiet) as Found
     expect(found.rings).toHaveLength(16)
     expect(box.maxX - box.minX).toBeCloseTo(2 * 2 * 152.4 + 4, 1)
     patternWork.lay({ lines, take: 'fill', tolerance: 0.1, layout: single, stretch: 1 })

@@ -3,7 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
 import { openFile, saveFile } from '../../data/files'
 import { mergeJob, packJob, unpackJob } from '../../data/handover'
-import { bringBack, fetchBack, leave, pickUp, reach } from '../../data/handoverServer'
+import { bringBack, fetchBack, leave, pickUp, reach, type Ours } from '../../data/handoverServer'
 import { useJob } from '../../store/job'
 import { useKeeper } from '../../store/keeper'
 import { useTrouble } from '../../store/trouble'
@@ -22,13 +22,13 @@ const asked = ref(props.code ?? '')
 const said = ref('')
 const qr = ref('')
 /** codes this device left jobs under, and those it picked jobs up from */
-const left = useLocalStorage<Record<string, string>>('handed-over', {})
-const picked = useLocalStorage<Record<string, string>>('picked-up', {})
+const left = useLocalStorage<Record<string, Ours>>('handed-over', {})
+const picked = useLocalStorage<Record<string, { code: string; key?: string }>>('picked-up', {})
 const mine = computed(() => left.value[jobs.record.id])
 const theirs = computed(() => picked.value[jobs.record.id])
 const secure = window.isSecureContext
 const loopback = /^(localhost|127\.|\[::1\])/.test(window.location.hostname)
-const link = computed(() => mine.value && `${addresses.value?.[0] ?? window.location.origin}/pick/${mine.value}`)
+const link = computed(() => mine.value && `${addresses.value?.[0] ?? window.location.origin}/pick/${mine.value.code}`)
 
 onMounted(async () => {
   dialog.value?.showModal()
@@ -55,8 +55,8 @@ async function guarded(work: () => Promise<void>) {
 const put = () =>
   guarded(async () => {
     await keeper.settle()
-    const { code } = await leave(await packJob(jobs.record.id))
-    left.value = { ...left.value, [jobs.record.id]: code }
+    const { code, key } = await leave(await packJob(jobs.record.id))
+    left.value = { ...left.value, [jobs.record.id]: { code, key } }
     await draw()
   })
 async function accept(blob: Blob, code?: string) {
@@ -67,7 +67,7 @@ async function accept(blob: Blob, code?: string) {
   }
   await keeper.settle()
   const { news, logged, fresh } = await mergeJob(read.handed)
-  if (code) picked.value = { ...picked.value, [read.handed.job.id]: code }
+  if (code) picked.value = { ...picked.value, [read.handed.job.id]: { code } }
   await jobs.open(read.handed.job.id)
   trouble.say(
     fresh
@@ -85,7 +85,8 @@ const take = (code: string) =>
 const back = () =>
   guarded(async () => {
     await keeper.settle()
-    await bringBack(theirs.value!, await packJob(jobs.record.id))
+    const { code, key } = theirs.value!
+    picked.value = { ...picked.value, [jobs.record.id]: { code, key: await bringBack(code, await packJob(jobs.record.id), key) } }
     said.value = ''
     trouble.say('Run and log are waiting at the server; fetch them on the first device.', 'done')
   })
@@ -112,7 +113,7 @@ const fromFile = async () => {
       <div v-if="mine" class="left">
         <img v-if="qr" :src="qr" width="168" height="168" :alt="`QR picture of ${link}`" />
         <div>
-          <p class="code mono" aria-label="Code">{{ mine }}</p>
+          <p class="code mono" aria-label="Code">{{ mine.code }}</p>
           <p>
             On the other device open <b>{{ link }}</b>, or read the picture. Holds for 12 hours, in the server’s memory only.
           </p>

@@ -103,7 +103,7 @@ test('two tabs follow each other, and never overwrite each other silently', asyn
     open.result.close()
   })
   await page.getByLabel('Narrowest web left').fill('6')
-  await expect(page.getByText('This job was changed in another tab', { exact: false })).toBeVisible()
+  await expect(page.getByText('was changed elsewhere too', { exact: false })).toBeVisible()
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Keep mine as a job beside it' }).click()
   await expect(page.getByRole('textbox', { name: 'Job name' })).toHaveValue('Tide dial, this tab')

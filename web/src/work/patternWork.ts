@@ -97,17 +97,19 @@ function pieceFrom(from: number): Pick<Found, 'looks'> & Pick<Reckoning, 'rings'
 const NESTING = 6e7 // steps that sorting lines into one another may cost
 const SHOWN = 120_000 // points of a drawing that is only shown
 function asDrawn(rings: readonly { points: Points }[], tooMuch: TooMuch): TooLarge {
-  const box = boxOfAll(rings)
-  const seen = Math.max(box.maxX - box.minX, box.maxY - box.minY) / 2000
   let path = ''
   let shown = 0
-  for (const r of rings) {
-    const p = simplified(r.points, seen)
-    if ((shown += p.length / 2) > SHOWN) break
-    path += ringPath(p)
+  for (const { points: p } of rings) {
+    // every so manyth point of a very long line is enough to look at
+    const step = 2 * Math.ceil(p.length / 2 / LONG)
+    const some: number[] = []
+    for (let i = 0; i < p.length; i += step) some.push(p[i]!, p[i + 1]!)
+    if ((shown += some.length / 2) > SHOWN) break
+    path += ringPath(some)
   }
-  return { tooMuch, box, path }
+  return { tooMuch, box: boxOfAll(rings), path }
 }
+const LONG = 5000
 
 /** What the worker does: core's work, and nothing of its own. */
 export const patternWork = {

@@ -113,7 +113,7 @@ export type Tell = (share: number) => void
 /** Parts of a calculation that were given up because the drawing is too rough or its lines cross too often. */
 export type Unknown = 'webs' | 'kerf' | 'corners'
 /** Steps each of them may cost; together they stay under two seconds. */
-const EFFORT: Record<Unknown, number> = { webs: 1.5e7, kerf: 2e7, corners: 1.2e7 }
+const EFFORT: Record<Unknown, number> = { webs: 2e7, kerf: 3e7, corners: 1e7 }
 
 export interface Measured {
   measures: Measure[]

@@ -17,6 +17,7 @@ export interface Web {
 
 const TURNED_BACK = 0.8 * Math.PI
 const CROSSED = 1e-3
+const CROSSES = 2e4 // steps a crossing counts for
 const CHUNK = 8 // segments to a box; small enough to prune, large enough to keep the boxes few
 const SAME_SIDE = 1.05 // times the way across: a way round no longer than this runs along one side
 
@@ -110,24 +111,34 @@ export function between(p: Chunks, q: Chunks, limit: number, effort = unbounded)
       }
     }
   }
-  // nearest boxes first, so that the rest falls away by their bound
-  // and of each ring only what lies near the other at all
+  // of each ring only what lies near the other at all, nearest boxes first, so that the rest falls away by their bound
   const [cs, ds] = [nearBox(p.boxes, q.boxes, best), nearBox(q.boxes, p.boxes, best)]
-  spend(effort, p.boxes.length + q.boxes.length + cs.length * ds.length)
-  const order: [d2: number, c: number, d: number][] = []
+  spend(effort, p.boxes.length + q.boxes.length + 2 * cs.length * ds.length)
+  let nearest: [d2: number, c: number, d: number] | undefined
   for (const c of cs)
     for (const d of ds) {
       const e = apart(p.boxes, 4 * c, q.boxes, 4 * d)
-      if (e < best) order.push([e, c, d])
+      if (e < (nearest?.[0] ?? best)) nearest = [e, c, d]
     }
-  spend(effort, 20 * order.length)
-  order.sort((s, t) => s[0] - t[0])
-  for (const [e, c, d] of order) {
-    if (e >= best) break
-    spend(effort, 3 * CHUNK * CHUNK)
-    test(c, d)
-    if (crossing) return { width: 0, from: crossing, to: crossing }
+  if (!nearest) return undefined
+  spend(effort, 6 * CHUNK * CHUNK)
+  test(nearest[1], nearest[2])
+  if (!crossing) {
+    const order: [d2: number, c: number, d: number][] = []
+    for (const c of cs)
+      for (const d of ds) {
+        const e = apart(p.boxes, 4 * c, q.boxes, 4 * d)
+        if (e < best) order.push([e, c, d])
+      }
+    spend(effort, 40 * order.length)
+    order.sort((s, t) => s[0] - t[0])
+    for (const [e, c, d] of order) {
+      if (e >= best || crossing) break
+      spend(effort, 6 * CHUNK * CHUNK)
+      test(c, d)
+    }
   }
+  if (crossing) return { width: 0, from: crossing, to: crossing }
   if (point < 0) return undefined
   const near = { x: 0, y: 0 }
   const [A, B] = ofP ? [P, Q] : [Q, P]
@@ -234,7 +245,10 @@ export function findWebs(rings: readonly Ring[], measures: readonly Measure[], l
       const s = rings[id]!
       // rings that share no stock can still be drawn across one another
       const web = between(chunks[r.id]!, chunks[id]!, share(r, s) ? limit : CROSSED, effort)
-      if (web) webs.push({ a: r.id, b: id, ...web })
+      if (!web) continue
+      webs.push({ a: r.id, b: id, ...web })
+      // lines that cross by the thousand are no pattern yet: their webs say nothing
+      if (web.width === 0) spend(effort, CROSSES)
     }
     // stock inside an opening is a tongue, and has a neck only where the line turns back on itself
     const own = r.role === 'opening' && measures[r.id]!.hollow < TURNED_BACK ? undefined : neck(r, measures[r.id]!.simple, limit, effort)

@@ -99,11 +99,17 @@ export function simplified(p: Points, tolerance: number): Points {
   keep[0] = keep[far] = 1
   const near = { x: 0, y: 0 }
   const stack = [0, far, far, n]
+  // a line whose far points stand always at one end would cost its square: past this, what is left is kept as it is
+  let left = 60 * n * Math.ceil(Math.log2(n))
   const t2 = tolerance * tolerance
   while (stack.length) {
     const b = stack.pop()!
     const a = stack.pop()!
     const e = b % n
+    if ((left -= b - a) < 0) {
+      for (let i = a + 1; i < b; i++) keep[i] = 1
+      continue
+    }
     let worst = t2
     let at = -1
     for (let i = a + 1; i < b; i++) {

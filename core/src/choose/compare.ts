@@ -1,8 +1,7 @@
 import type { Blade } from '../blade/index.js'
-import { familyOf, type Family, type Saw } from '../saw/index.js'
+import { familyOf, type Family, type Saw, type LimitId } from '../saw/index.js'
 import type { Job } from '../job/index.js'
 import { stoppers, waysOut, type WayOut } from './wayout.js'
-import type { LimitId } from './limit.js'
 import { onSaw } from './onSaw.js'
 import { rankBlades, type Ranked } from './rank.js'
 

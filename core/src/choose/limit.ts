@@ -1,10 +1,8 @@
 import { meanSpacing, startingHole, turnRadius, type Blade } from '../blade/index.js'
-import { clampTrouble, frameClearance, type ClampTrouble, type Saw } from '../saw/index.js'
+import { clampTrouble, frameClearance, type ClampTrouble, type Saw, profileOf, profiles, type LimitId, type Profile } from '../saw/index.js'
 import { centreRadius, heights, type Job } from '../job/index.js'
 import { maxChipLoad, minChipLoad, cuttingForce, feedShare, depthBelowClamp, teethInWork, type HoldLimit } from '../cut/index.js'
 
-export type LimitId =
-  'end' | 'material' | 'capacity' | 'chipLoad' | 'teeth' | 'turn' | 'hole' | 'web' | 'reach' | 'depth' | 'access' | 'frame'
 export type State = 'within' | 'near' | 'beyond'
 
 /** What one rule finds for one blade. `have` meets `need` when ratio ≥ 1; units follow the limit. */
@@ -86,7 +84,8 @@ const chipLoad: Limit = {
 
 /** Least teeth in the work: 2 powered or pushed by hand; on a hand frame by school. */
 export function leastTeeth(job: Job): number {
-  return job.saw.kind !== 'frame' ? 2 : { habit: 1.3, two: 2, three: 3 }[job.teethSchool]
+  const { leastTeeth: least } = profileOf(job.saw)
+  return least === 'school' ? { habit: 1.3, two: 2, three: 3 }[job.teethSchool] : least
 }
 const teeth: Limit = {
   id: 'teeth',
@@ -147,7 +146,7 @@ const web: Limit = {
 
 const TIP = 3 // mm a blade must still stand below the stock at the top of its stroke; estimate
 /** A shank blade must come out below the stock even at the top of its stroke. */
-const below: Limit = {
+const reach: Limit = {
   id: 'reach',
   closes: 'whole',
   unit: 'mm',
@@ -198,25 +197,13 @@ const frame: Limit = {
   },
 }
 
-// those of the saw and stock first, then the cheapest to reckon
-const strung: readonly Limit[] = [end, material, capacity, teeth, turn, hole, chipLoad, web]
-const byKind: Record<Saw['kind'], readonly Limit[]> = {
-  scroll: strung,
-  frame: [end, material, capacity, frame, teeth, turn, hole, chipLoad, web],
-  jigsaw: [end, material, capacity, below, teeth, turn, hole, chipLoad, web],
-  hand: [end, material, depth, access, teeth, turn, hole, chipLoad],
-}
-/** The limits a saw's blades are held to: each family names its own, the search is one. */
-export const limitsOf = (saw: Pick<Saw, 'kind'>): readonly Limit[] => byKind[saw.kind]
+const all: Record<LimitId, Limit> = { end, material, capacity, chipLoad, teeth, turn, hole, web, reach, depth, access, frame }
+const ofProfile = new Map<Profile, readonly Limit[]>(Object.values(profiles).map((p) => [p, p.limits.map((id) => all[id])]))
+/** The limits a saw's blades are held to: each kind names its own, the search is one. */
+export const limitsOf = (saw: Pick<Saw, 'kind'>): readonly Limit[] => ofProfile.get(profileOf(saw))!
+export const limitById = (id: LimitId): Limit => all[id]
 /** Whether the blade can be clamped at all and is made for the stock: what no change of the cut will alter. */
 export const usable = (job: Job, blade: Blade): boolean => end.test(job, blade)!.ratio >= 1 && material.test(job, blade)!.ratio >= 1
-
-const byId = new Map(
-  Object.values(byKind)
-    .flat()
-    .map((l) => [l.id, l] as const),
-)
-export const limitById = (id: LimitId): Limit => byId.get(id)!
 
 /** Every limit the job asks, for one blade. */
 export function marginsOf(job: Job, blade: Blade): Margin[] {

@@ -1,5 +1,5 @@
 import { blades as catalogue, netWidth, type Blade } from '../blade/index.js'
-import { isStrung, madeFor } from '../saw/index.js'
+import { madeFor, profileOf } from '../saw/index.js'
 import { isStrungJob, type Job } from '../job/index.js'
 import {
   cutTime,
@@ -70,7 +70,7 @@ export function weights(job: Pick<Job, 'pace' | 'cut' | 'saw'>): Record<Criterio
   const x = job.pace
   // on a table the underside of a piece that shows one face matters half; elsewhere what is weighed is the face that shows
   const rough = job.cut.finish === 'rough' ? 0.4 : 1
-  const both = job.cut.shows === 'both' || !isStrung(job.saw) ? 1 : 0.5
+  const both = job.cut.shows === 'both' || !profileOf(job.saw).onTable ? 1 : 0.5
   return {
     edge: rough * (0.5 + 2.5 * (1 - x)),
     underside: rough * both * (0.6 + 2 * (1 - x)),
@@ -79,8 +79,7 @@ export function weights(job: Pick<Job, 'pace' | 'cut' | 'saw'>): Record<Criterio
     strength: 0.6 + 1.8 * x,
     waste: 0.2 + 0.5 * (1 - x),
     cost: 0.7,
-    // where sizes are teeth and not widths, the place says less
-    place: isStrung(job.saw) ? 4 : 2,
+    place: profileOf(job.saw).placeWeight,
   }
 }
 
@@ -122,20 +121,12 @@ export function placeInWindow(margins: readonly Margin[]): number {
   return below + above > 0 ? below / (below + above) : 0.5
 }
 
-/** What counts as poor for each kind of saw: ridge and tear-out, mm, and the feed half way to the best, mm/s. Estimates. */
-const POOR: Record<Job['saw']['kind'], { ridge: number; tear: number; feed: number }> = {
-  scroll: { ridge: 0.06, tear: 0.25, feed: 2 },
-  frame: { ridge: 0.06, tear: 0.25, feed: 2 },
-  jigsaw: { ridge: 0.5, tear: 0.35, feed: 10 },
-  hand: { ridge: 0.07, tear: 0.25, feed: 2 },
-}
-
 function utilities(
   v: Evaluation,
   job: Pick<Job, 'pace' | 'saw' | 'cut'>,
   best: { time: number; strength: number; kerf: number },
 ): Record<Criterion, number> {
-  const poor = POOR[job.saw.kind]
+  const { poor } = profileOf(job.saw)
   const { pace } = job
   const filing = filingFit(job, v.blade)
   const trouble = (v.speed.trouble || v.feed.rubs ? 0.6 : 1) * (filing.wrong ? 1 - WRONG_FILING * filing.matters : 1)

@@ -1,6 +1,7 @@
 import { countedTpi, sizedByTeeth, type Blade, type ToothPattern } from '../blade/index.js'
 import { heights, type Job } from '../job/index.js'
 import { teethInWork } from '../cut/index.js'
+import { profileOf } from '../saw/index.js'
 import type { Ranked } from './rank.js'
 
 /** Points of view on size. `balance` is the program's own weighing. */
@@ -21,7 +22,6 @@ export function ladderWidth(job: Job): number {
 
 /** Sizes someone who keeps only a few of them keeps. */
 const STAPLES = new Set(['2', '5', '9', '2/0', '1', '4', 'medium'])
-const TEETH_WANTED = { scroll: 4, frame: 2.5, jigsaw: 4, hand: 5 } // teeth in the work this school aims at
 
 const nearest = (of: Ranked[], value: (r: Ranked) => number, target: number) =>
   of.reduce((a, b) => (Math.abs(Math.log(value(b) / target)) < Math.abs(Math.log(value(a) / target)) ? b : a))
@@ -48,7 +48,7 @@ export function schoolPicks(job: Job, ranked: readonly Ranked[], favourite: Patt
   const picks: Record<SizeSchool, Ranked> = {
     balance: among[0]!,
     ladder: nearest(among, width, ladderWidth(job)),
-    teeth: nearest(among, teeth, TEETH_WANTED[job.saw.kind]),
+    teeth: nearest(among, teeth, profileOf(job.saw).teethWanted),
     biggest: bySize.at(-1)!,
     smallest: bySize[0]!,
     'few-sizes': staples[0] ?? among[0]!,

@@ -1,9 +1,9 @@
 import { bisect } from '../number/index.js'
 import { blades as catalogue, startingHole, turnRadius, type Blade } from '../blade/index.js'
-import { isPowered, turnForClearance, type Saw } from '../saw/index.js'
+import { type LimitId, isPowered, turnForClearance, type Saw } from '../saw/index.js'
 import { scaled } from '../stock/index.js'
 import { drawnRadius, heights, type Job } from '../job/index.js'
-import { leastWeb, limitById, limitsOf, passes, usable, type LimitId } from './limit.js'
+import { leastWeb, limitById, limitsOf, passes, usable } from './limit.js'
 import { onSaw } from './onSaw.js'
 import { evaluate, type Evaluation } from './rank.js'
 

@@ -1,7 +1,7 @@
 import { blades as catalogue, homes, type Blade } from '../blade/index.js'
-import { madeFor } from '../saw/index.js'
+import { madeFor, type LimitId } from '../saw/index.js'
 import type { Job } from '../job/index.js'
-import { limitsOf, marginsOf, type LimitId, type Margin } from './limit.js'
+import { limitsOf, marginsOf, type Margin } from './limit.js'
 
 export interface WindowSize {
   blade: Blade

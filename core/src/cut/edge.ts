@@ -1,5 +1,5 @@
 import { meanSpacing, type Blade, type ToothPattern } from '../blade/index.js'
-import { isStrung, tableHeight, threadingSeconds } from '../saw/index.js'
+import { isStrung, profileOf, tableHeight, threadingSeconds } from '../saw/index.js'
 import { centreRadius, heights, type Job } from '../job/index.js'
 import { feedAt, type SteadyFeed } from './feed.js'
 import { filingFit } from './filing.js'
@@ -72,7 +72,7 @@ function showTear({ cut, saw }: Job, tear: { underside: number; face: number }):
   if (cut.shows === 'both') return Math.max(tear.underside, tear.face)
   if (cut.up) return cut.up === 'show' ? tear.face : tear.underside
   // where the work lies on a table, show face up is the habit and the underside is cleaned up all the same
-  return isStrung(saw) ? tear.underside : Math.min(tear.underside, tear.face)
+  return profileOf(saw).onTable ? tear.underside : Math.min(tear.underside, tear.face)
 }
 const STIFF = 0.45 // of the ridges a stiff plate leaves, guided by its own kerf; estimate
 const ENTERS = 0.25 // of the tear-out shows where teeth enter; estimate

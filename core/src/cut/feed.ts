@@ -1,5 +1,5 @@
 import { meanSpacing, type Blade } from '../blade/index.js'
-import { strokeOf } from '../saw/index.js'
+import { profileOf, strokeOf } from '../saw/index.js'
 import { centreRadius, heights, type Finish, type Job, type Skill } from '../job/index.js'
 import { minChipLoad, chipLoadForForce, chipLoadAt, feedForChipLoad, gulletChipLoad } from './chip.js'
 import { hold, type HoldLimit } from './hold.js'
@@ -61,9 +61,6 @@ export interface SteadyFeed {
   inputs: { gullet: number; held: number; control: number; stroke?: number; spm: number; push: number }
 }
 
-/** Feed a tall cut takes at most, mm/s per unit of stroke/height: teeth in the middle never leave the wood. A jigsaw's longer, faster strokes work more of it out. Estimates. */
-const TALL: Record<Job['saw']['kind'], number> = { scroll: 2, frame: 2, jigsaw: 14, hand: 2 }
-
 /**
  * Feed the cut holds steadily: least of gaps, bow and control; where the stock is taller than the stroke,
  * no faster than its dust can be worked out.
@@ -86,7 +83,7 @@ export function feedAt(
     held: feedForChipLoad(ceiling.held, spm, p, s),
     // a corner that is pivoted is not steered; the path into it is
     control: controlFeed(job.cut, job.cut.turn === 'pivot' ? Math.max(radius ?? Infinity, 10) : radius),
-    stroke: H > s ? (TALL[job.saw.kind] * s) / H : undefined,
+    stroke: H > s ? (profileOf(job.saw).tall * s) / H : undefined,
     spm,
     push: ceiling.pushAllowed,
   }

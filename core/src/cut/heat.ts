@@ -1,12 +1,10 @@
 import { meanWidth, type Blade } from '../blade/index.js'
-import { strokeOf } from '../saw/index.js'
+import { profileOf, strokeOf } from '../saw/index.js'
 import { heights, type Job } from '../job/index.js'
 import { cuttingForce } from './chip.js'
 
 const SHARE = 0.5 // of the cutting power goes into the blade's working stretch; estimate
 const COOLING = 1e-4 // W/mm²·K from a moving blade to air and dust (100 W/m²K); estimate
-/** A jigsaw's blade runs faster through the air, in its own blower; estimate. */
-const AIR: Record<Job['saw']['kind'], number> = { scroll: 1, frame: 1, jigsaw: 2.5, hand: 1 }
 const ROOM = 20 // °C
 
 /**
@@ -18,6 +16,6 @@ export function heatIndex(job: Job, blade: Blade, spm: number, chipLoad: number)
   const H = heights(job).longest
   const s = strokeOf(job.saw, blade)
   const power = (cuttingForce(job, blade, chipLoad) * s * (spm / 60)) / 1000
-  const rise = (SHARE * power) / (COOLING * AIR[job.saw.kind] * 2 * meanWidth(blade) * (s + H))
+  const rise = (SHARE * power) / (COOLING * profileOf(job.saw).air * 2 * meanWidth(blade) * (s + H))
   return rise / (job.stock.material.heatLimit - ROOM)
 }

@@ -1,7 +1,7 @@
 import { tensionFromStress, type Blade } from '../blade/index.js'
 import { bucklingThrust, drift, forceForBow, stressInUse } from '../tension/index.js'
 import { heights, isStrungJob, type Finish, type Job } from '../job/index.js'
-import type { Jigsaw } from '../saw/index.js'
+import { profileOf, type Jigsaw } from '../saw/index.js'
 import { cuttingForce, feedShare } from './chip.js'
 import { handShare } from './orbit.js'
 
@@ -20,8 +20,7 @@ export const SIDE = 0.25
 
 /** Bow the job allows in the feed direction, mm (reference: 0.35 careful scroll work, 1 rough and straight, 1.2 a hand frame). */
 export function bowAllowed(job: Pick<Job, 'saw' | 'cut'>): number {
-  if (job.saw.kind === 'frame') return 1.2
-  return { careful: 0.35, ordinary: 0.6, rough: 1 }[job.cut.finish]
+  return profileOf(job.saw).bow ?? { careful: 0.35, ordinary: 0.6, rough: 1 }[job.cut.finish]
 }
 
 /** How far the free end may leave the upper face's line, mm; estimates. */

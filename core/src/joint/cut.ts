@@ -1,8 +1,8 @@
 import type { Blade } from '../blade/index.js'
 import type { Material } from '../stock/index.js'
-import type { Saw } from '../saw/index.js'
+import type { Saw, LimitId } from '../saw/index.js'
 import { makeJob, type Finish, type Job } from '../job/index.js'
-import { rankBlades, stoppers, type LimitId, type Ranked } from '../choose/index.js'
+import { rankBlades, stoppers, type Ranked } from '../choose/index.js'
 import { filingFit, oneCut, type FilingFit } from '../cut/index.js'
 
 /** One kind of saw cut a joint asks for. Which face is sawn to and what is left is said by its name. */

@@ -1,5 +1,6 @@
 import type { Blade, BladeEnd } from '../blade/index.js'
 import type { Calibration } from './calibration.js'
+import { profileOf } from './kinds.js'
 import data from './data/saws.json' with { type: 'json' }
 
 export const stepNames = [
@@ -105,9 +106,9 @@ export interface HandSaws extends Common {
 }
 export type StrungSaw = ScrollSaw | HandFrame
 export type Saw = StrungSaw | Jigsaw | HandSaws
-export const isStrung = (saw: Saw): saw is StrungSaw => saw.kind === 'scroll' || saw.kind === 'frame'
+export const isStrung = (saw: Saw): saw is StrungSaw => profileOf(saw).holds === 'taut'
 /** A motor moves it. */
-export const isPowered = (saw: Saw): saw is ScrollSaw | Jigsaw => saw.kind === 'scroll' || saw.kind === 'jigsaw'
+export const isPowered = (saw: Saw): saw is ScrollSaw | Jigsaw => profileOf(saw).powered
 
 /** Saws of one way of working, which a user chooses between before choosing a blade. */
 export type Family = 'scroll' | 'jeweler' | 'coping' | 'bow' | 'jigsaw' | 'hand'
@@ -163,15 +164,15 @@ export function clampTrouble(saw: Saw, blade: Blade): ClampTrouble | undefined {
 }
 /** Made for this kind of saw, not merely to be held by its clamps: jeweler's blades for frames, scroll blades for machines. */
 export function madeFor(saw: Saw, blade: Pick<Blade, 'end' | 'strip'>): boolean {
-  return blade.end !== 'plain' || (blade.strip === 'frame') === (saw.kind === 'frame')
+  return blade.end !== 'plain' || (blade.strip === 'machine') === profileOf(saw).powered
 }
 
 const TAKE_UP = 15 // mm; estimate
 
-const USED = 0.7 // of a hand saw's length in a comfortable stroke; estimate
 /** Length of one stroke, mm: the saw's own, or so much of a hand saw as the arm can use. */
 export function strokeOf(saw: Saw, blade: Pick<Blade, 'length'>): number {
-  return saw.kind === 'hand' ? Math.min(saw.stroke, USED * blade.length) : saw.stroke
+  const share = profileOf(saw).strokeShare
+  return share === undefined ? saw.stroke : Math.min(saw.stroke, share * blade.length)
 }
 
 /** Height of the stock's lower face above the lower clamp at mid stroke, mm; a bench pin stands mid-span. */

@@ -1,6 +1,6 @@
 import { startingHole, tensionFromStress, type Blade } from '../blade/index.js'
 import { nextDrill, type DrillSeries } from '../quantity/index.js'
-import { dialMark, isPowered, strokeOf, tableHeight, type Jigsaw, type StrungSaw } from '../saw/index.js'
+import { dialMark, profileOf, strokeOf, tableHeight, type Jigsaw, type StrungSaw } from '../saw/index.js'
 import { heights, isStrungJob, type Job, type StrungJob } from '../job/index.js'
 import { bentShape, bevelSlope, bow, drift, stressInUse } from '../tension/index.js'
 import {
@@ -75,20 +75,6 @@ export function bowShape(job: StrungJob, blade: Blade, setup: SetUp): (z: number
     direction: 'feed',
   })
   return (z) => shape(z - job.saw.change.insertion)
-}
-
-/** Tick-list for mounting, in order: each is one look or touch. */
-const mounting = ['teeth', 'clamps', 'tug', 'tension', 'square', 'hold-down', 'orbit', 'trial'] as const
-export type Mounting = (typeof mounting)[number]
-/** What of it this saw has. */
-export function mountingOf(saw: Pick<Job['saw'], 'kind'>): Mounting[] {
-  const skip: Record<Job['saw']['kind'], Mounting[]> = {
-    scroll: ['orbit'],
-    frame: ['square', 'hold-down', 'orbit'],
-    jigsaw: ['tension', 'hold-down'],
-    hand: ['clamps', 'tug', 'tension', 'square', 'hold-down', 'orbit'],
-  }
-  return mounting.filter((m) => !skip[saw.kind].includes(m))
 }
 
 /** What every family is told from. */
@@ -205,13 +191,9 @@ function handItems(f: Facts, job: Job): SetUpItem[] {
 function cautionsOf(job: Job): Caution[] {
   const { saw, cut, stock } = job
   const cautions: Caution[] = ['eyes', ...(stock.material.cautions as Caution[]), 'fingers']
-  if (isPowered(saw)) cautions.push('ears', 'hair')
-  if (saw.kind === 'jigsaw') {
-    cautions.push('base-flat', 'kicks')
-    if (cut.kind === 'pierced') cautions.push('hidden')
-  }
+  cautions.push(...profileOf(saw).cautions)
+  if (saw.kind === 'jigsaw' && cut.kind === 'pierced') cautions.push('hidden')
   if (saw.kind === 'frame' && saw.turns) cautions.push('alike')
-  if (saw.kind === 'hand') cautions.push('thumb')
   if (isMetal(job)) cautions.push('hot')
   return [...cautions, 'manual']
 }

@@ -1,6 +1,7 @@
+import type { LimitId } from '../saw/index.js'
 import { decimal } from '../quantity/index.js'
 import type { Stock } from '../stock/index.js'
-import { leastTeeth, type LimitId, type Margin, type SizeWindow, type Collision, type WayOut } from '../choose/index.js'
+import { leastTeeth, type Margin, type SizeWindow, type Collision, type WayOut } from '../choose/index.js'
 import { heights, type Job } from '../job/index.js'
 import { biteWords, capital, lengthWords, lowered, roundWords, sizeWords, type Say } from './say.js'
 

@@ -1,3 +1,4 @@
+import { profileOf } from '../saw/index.js'
 import {
   HOLE_MARGIN,
   PIVOT,
@@ -90,10 +91,10 @@ export function troubleWords(g: TroubleGroup, found: Reckoning, job: Job, blade:
       return worst.state === 'near'
         ? {
             head: `${who}: turn the blade a quarter`,
-            text: `The board would reach ${mm(worst.need)} behind the blade, and the ${job.saw.kind === 'frame' ? 'frame' : 'arm'} stands at ${mm(worst.have)}. Fed from the side it swings clear.`,
+            text: `The board would reach ${mm(worst.need)} behind the blade, and the ${profileOf(job.saw).nouns.behind} stands at ${mm(worst.have)}. Fed from the side it swings clear.`,
           }
         : {
-            head: `${who} ${many ? 'run' : 'runs'} into the ${job.saw.kind === 'frame' ? 'frame' : 'arm'}`,
+            head: `${who} ${many ? 'run' : 'runs'} into the ${profileOf(job.saw).nouns.behind}`,
             text: `The board reaches ${mm(worst.need)} behind the blade; this saw has ${mm(worst.have)}. Cut the board smaller, use a blade that needs no turning, or a deeper saw.`,
           }
     case 'web':
@@ -236,7 +237,7 @@ export function watchWords(
   if (blocked > 0)
     out.push({
       state: 'beyond',
-      text: `**The board meets the ${job.saw.kind === 'frame' ? 'frame' : 'arm'}** on ${mm(blocked)} of the way.`,
+      text: `**The board meets the ${profileOf(job.saw).nouns.behind}** on ${mm(blocked)} of the way.`,
     })
   if (r.swing.facing !== 'ahead') out.push({ state: 'near', text: facingWords[r.swing.facing] })
   if (r.kerf.fit !== 'whole') out.push({ state: 'beyond', text: 'The kerf does not pass everywhere: saw what it reaches.' })

@@ -1,9 +1,9 @@
 import { toDegrees } from '../number/index.js'
 import { decimal } from '../quantity/index.js'
-import { setterOf, type ChangeStep, type StepName } from '../saw/index.js'
+import { profileOf, setterOf, type ChangeStep, type Mounting, type SawKind, type StepName } from '../saw/index.js'
 import type { Job } from '../job/index.js'
 import { type OrbitLimit, UNREACHABLE, type GreenBand } from '../cut/index.js'
-import { mountingOf, type Caution, type Mounting, type SetUpItem } from '../setup/index.js'
+import type { Caution, SetUpItem } from '../setup/index.js'
 import { greenMarksWords } from './heard.js'
 import { capital, lengthWords, listWords, roundWords, noteWords, plainNote, type Say } from './say.js'
 
@@ -98,7 +98,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
         ? `**Orbit ${item.value}**: ${orbitWords[item.choice.limit]}.`
         : `**Orbit ${item.value}**, set by you; ${item.choice.value} is suggested: ${orbitWords[item.choice.limit]}.`
     case 'tilt':
-      return `Tilt ${job.saw.kind === 'jigsaw' ? 'the base' : 'the table'} **${decimal(item.degrees, 1)}°**${item.mark === undefined ? ' by a bevel gauge' : `, a mark of this saw: check it with a gauge`}; the cut is then **${lengthWords(Math.round(item.height * 10) / 10, say)}** deep.`
+      return `Tilt ${profileOf(job.saw).nouns.tilts} **${decimal(item.degrees, 1)}°**${item.mark === undefined ? ' by a bevel gauge' : `, a mark of this saw: check it with a gauge`}; the cut is then **${lengthWords(Math.round(item.height * 10) / 10, say)}** deep.`
     case 'square-base':
       return `${item.zero ? '**Check 0° with a square** against the blade, not by the mark. ' : ''}A push in curves leans the edge about ${decimal(toDegrees(Math.abs(item.slope)), 1)}°.`
     case 'clamp':
@@ -228,9 +228,10 @@ const mounted: Record<Mounting, string> = {
   trial: 'Trial cut, both faces looked at',
 }
 /** Where a saw's look or touch is another one. */
-const mountedOn: Partial<Record<Job['saw']['kind'], Partial<Record<Mounting, string>>>> = {
+const mountedOn: Partial<Record<SawKind, Partial<Record<Mounting, string>>>> = {
   jigsaw: { teeth: 'Teeth forward, roller at the back', clamps: 'Shank locked home', square: 'Base square, by a square' },
   hand: { teeth: 'Teeth sharp, plate clean and waxed' },
 }
 /** Tick-list for mounting on this saw, in order. */
-export const mountingWords = (saw: Pick<Job['saw'], 'kind'>): string[] => mountingOf(saw).map((m) => mountedOn[saw.kind]?.[m] ?? mounted[m])
+export const mountingWords = (saw: Pick<Job['saw'], 'kind'>): string[] =>
+  profileOf(saw).mounting.map((m) => mountedOn[saw.kind]?.[m] ?? mounted[m])

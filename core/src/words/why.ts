@@ -1,6 +1,6 @@
 import { decimal } from '../quantity/index.js'
 import { HOLE_CLEARANCE, meanSpacing, startingHole } from '../blade/index.js'
-import { strokeOf } from '../saw/index.js'
+import { profileOf, strokeOf } from '../saw/index.js'
 import { heights, isStrungJob, type Job } from '../job/index.js'
 import { CLEAN_CUT, CLEANED, COOL, feedShare, greenBand } from '../cut/index.js'
 import { BEND, EXACT, PIVOT, ROUGH_BEND, TRAVEL } from '../pattern/index.js'
@@ -163,13 +163,6 @@ export interface Why {
   also?: string
 }
 
-const holdNames: Record<Job['saw']['kind'], string> = {
-  scroll: 'bow allows',
-  frame: 'bow allows',
-  jigsaw: 'drift, motor and push allow',
-  hand: 'hand and plate allow',
-}
-
 /** The answer to “why?” for one figure of a verdict: rule, this job's figure and the inputs it came from. */
 export function explain(rule: JobRule, job: Job, v: Evaluation, say: Say, also?: string): Why {
   const mm = (x: number) => lengthWords(x, say)
@@ -215,7 +208,7 @@ export function explain(rule: JobRule, job: Job, v: Evaluation, say: Say, also?:
     case 'feed':
       return why(`${feedWords(feed.value, say)}: any faster and ${feedLimitWords[feed.limit]}.`, [
         { name: 'gaps allow', value: feedWords(feed.inputs.gullet, say) },
-        { name: holdNames[job.saw.kind], value: feedWords(feed.inputs.held, say) },
+        { name: profileOf(job.saw).nouns.holds, value: feedWords(feed.inputs.held, say) },
         { name: 'hand allows', value: feedWords(feed.inputs.control, say) },
         ...(feed.inputs.stroke === undefined ? [] : [{ name: 'tall stock allows', value: feedWords(feed.inputs.stroke, say) }]),
         strokes,

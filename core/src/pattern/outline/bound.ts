@@ -3,7 +3,7 @@ import { boxOfAll } from './ring.js'
 import type { Layout } from './pattern.js'
 
 /** Sized for the largest pattern worth sawing; beyond these a drawing is shown, not calculated. Points, rings, mm. */
-export const MOST = { openings: 2000, points: 300_000, side: 10_000, length: 500_000, overlaps: 0 } as const
+export const MOST = { openings: 1500, points: 250_000, side: 10_000, length: 500_000, overlaps: 0 } as const
 /** What of a drawing is beyond them, and by how much; `overlaps`: its lines lie in one another too often to be sorted. */
 export interface TooMuch {
   what: keyof typeof MOST

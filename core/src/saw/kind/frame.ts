@@ -1,0 +1,19 @@
+import type { Profile } from '../kinds.js'
+
+/** Jeweler's, fret, coping and bow frames: moved by hand, the blade pulled taut. */
+export const frame: Profile = {
+  powered: false,
+  holds: 'taut',
+  onTable: true,
+  limits: ['end', 'material', 'capacity', 'frame', 'teeth', 'turn', 'hole', 'chipLoad', 'web'],
+  leastTeeth: 'school',
+  bow: 1.2,
+  tall: 2,
+  air: 1,
+  poor: { ridge: 0.06, tear: 0.25, feed: 2 },
+  placeWeight: 4,
+  teethWanted: 2.5,
+  mounting: ['teeth', 'clamps', 'tug', 'tension', 'trial'],
+  cautions: [],
+  nouns: { behind: 'frame', tilts: 'the table', holds: 'bow allows' },
+}

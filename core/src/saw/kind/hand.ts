@@ -1,0 +1,19 @@
+import type { Profile } from '../kinds.js'
+
+/** Hand saws: blade and saw are one. */
+export const hand: Profile = {
+  powered: false,
+  holds: 'plate',
+  onTable: false,
+  limits: ['end', 'material', 'depth', 'access', 'teeth', 'turn', 'hole', 'chipLoad'],
+  leastTeeth: 2,
+  tall: 2,
+  air: 1,
+  poor: { ridge: 0.07, tear: 0.25, feed: 2 },
+  placeWeight: 2,
+  teethWanted: 5,
+  strokeShare: 0.7, // of the plate's length in a comfortable stroke; estimate
+  mounting: ['teeth', 'trial'],
+  cautions: ['thumb'],
+  nouns: { behind: 'arm', tilts: 'the table', holds: 'hand and plate allow' },
+}

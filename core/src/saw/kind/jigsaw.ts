@@ -1,0 +1,18 @@
+import type { Profile } from '../kinds.js'
+
+export const jigsaw: Profile = {
+  powered: true,
+  holds: 'hanging',
+  onTable: false,
+  limits: ['end', 'material', 'capacity', 'reach', 'teeth', 'turn', 'hole', 'chipLoad', 'web'],
+  leastTeeth: 2,
+  // its longer, faster strokes work more dust out, and its own blower cools it
+  tall: 14,
+  air: 2.5,
+  poor: { ridge: 0.5, tear: 0.35, feed: 10 },
+  placeWeight: 2,
+  teethWanted: 4,
+  mounting: ['teeth', 'clamps', 'tug', 'square', 'orbit', 'trial'],
+  cautions: ['ears', 'hair', 'base-flat', 'kicks'],
+  nouns: { behind: 'arm', tilts: 'the base', holds: 'drift, motor and push allow' },
+}

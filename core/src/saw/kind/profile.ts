@@ -1,0 +1,56 @@
+/** Rules a blade can be held to; each is one object in choose/limit. */
+export const limitIds = [
+  'end',
+  'material',
+  'capacity',
+  'chipLoad',
+  'teeth',
+  'turn',
+  'hole',
+  'web',
+  'reach',
+  'depth',
+  'access',
+  'frame',
+] as const
+export type LimitId = (typeof limitIds)[number]
+
+/** Looks and touches of mounting, in order. */
+export const mountings = ['teeth', 'clamps', 'tug', 'tension', 'square', 'hold-down', 'orbit', 'trial'] as const
+export type Mounting = (typeof mountings)[number]
+
+/**
+ * All that tells one kind of saw from another: constants and facts, and the manner in which it does what others do
+ * otherwise. A new kind is one such object; where it brings a new manner, the compiler names what is missing.
+ */
+export interface Profile {
+  /** a motor moves it */
+  powered: boolean
+  /** its blade is pulled taut between two ends, held at its upper end only, or is a plate in a handle */
+  holds: 'taut' | 'hanging' | 'plate'
+  /** the work lies on a table, show face up by habit, and its underside is cleaned all the same */
+  onTable: boolean
+  /** limits its blades are held to: those of saw and stock first, then the cheapest to calculate */
+  limits: readonly LimitId[]
+  /** least teeth in the work, or as the user's school has it */
+  leastTeeth: number | 'school'
+  /** bow allowed in the feed direction whatever the finish, mm; absent: by the finish */
+  bow?: number
+  /** what a cut taller than the stroke is fed at most, mm/s per unit of stroke ÷ height; estimate */
+  tall: number
+  /** how much better than still air its blade is cooled; estimate */
+  air: number
+  /** what counts as poor: ridge and tear-out, mm, and the feed half way to the best, mm/s; estimates */
+  poor: { ridge: number; tear: number; feed: number }
+  /** weight of the place in the window: where sizes are teeth and not widths, it says less */
+  placeWeight: number
+  /** teeth in the work that the school of teeth aims at */
+  teethWanted: number
+  /** how strokes are used: all of the saw's, or so much of a plate's length, as a share */
+  strokeShare?: number
+  mounting: readonly Mounting[]
+  /** cautions beside those of every saw and of the stock */
+  cautions: readonly ('ears' | 'hair' | 'base-flat' | 'kicks' | 'thumb')[]
+  /** what stands behind the blade, what the work is tilted by, and what limits the push, in words */
+  nouns: { behind: 'arm' | 'frame'; tilts: 'the table' | 'the base'; holds: string }
+}

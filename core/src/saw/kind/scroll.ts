@@ -1,0 +1,17 @@
+import type { Profile } from '../kinds.js'
+
+export const scroll: Profile = {
+  powered: true,
+  holds: 'taut',
+  onTable: true,
+  limits: ['end', 'material', 'capacity', 'teeth', 'turn', 'hole', 'chipLoad', 'web'],
+  leastTeeth: 2,
+  tall: 2,
+  air: 1,
+  poor: { ridge: 0.06, tear: 0.25, feed: 2 },
+  placeWeight: 4,
+  teethWanted: 4,
+  mounting: ['teeth', 'clamps', 'tug', 'tension', 'square', 'hold-down', 'trial'],
+  cautions: ['ears', 'hair'],
+  nouns: { behind: 'arm', tilts: 'the table', holds: 'bow allows' },
+}

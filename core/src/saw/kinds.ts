@@ -1,0 +1,12 @@
+import { frame } from './kind/frame.js'
+import { hand } from './kind/hand.js'
+import { jigsaw } from './kind/jigsaw.js'
+import { scroll } from './kind/scroll.js'
+import type { Profile } from './kinds.js'
+
+export { limitIds, mountings, type LimitId, type Mounting, type Profile } from './kind/profile.js'
+
+/** Every kind of saw, one file each. */
+export const profiles = { scroll, frame, jigsaw, hand } satisfies Record<string, Profile>
+export type SawKind = keyof typeof profiles
+export const profileOf = ({ kind }: { kind: SawKind }): Profile => profiles[kind]

@@ -2,7 +2,7 @@ import { frame } from './kind/frame.js'
 import { hand } from './kind/hand.js'
 import { jigsaw } from './kind/jigsaw.js'
 import { scroll } from './kind/scroll.js'
-import type { Profile } from './kinds.js'
+import type { Profile } from './kind/profile.js'
 
 export { limitIds, mountings, type LimitId, type Mounting, type Profile } from './kind/profile.js'
 

@@ -1,2 +1,4 @@
 export * from './item.js'
 export * from './setup.js'
+export { THUMB } from './strung.js'
+export * from './where.js'

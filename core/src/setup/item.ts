@@ -1,5 +1,5 @@
 import type { Blade } from '../blade/index.js'
-import type { FilingFit, OrbitChoice, ReverseSetting, SpeedBand, GreenBand, GreenMarks } from '../cut/index.js'
+import type { FilingFit, OrbitChoice, ReverseSetting, SpeedBand, GreenBand, GreenMarks, SteadyFeed } from '../cut/index.js'
 import type { Drill } from '../quantity/index.js'
 import type { ChangeStep } from '../saw/index.js'
 
@@ -72,3 +72,17 @@ export const cautionNames = [
   'thumb',
 ] as const
 export type Caution = (typeof cautionNames)[number]
+
+/** The whole set-up. */
+export interface SetUp {
+  /** in the order they are done at the saw */
+  value: SetUpItem[]
+  cautions: Caution[]
+  /**
+   * slope of the edge from the side push a hand gives, mm per mm; and what the blade gives at the steady feed, mm: bow in
+   * the feed direction where both ends are held, sideways drift at the far face where only one is
+   */
+  bevel: number
+  bow: number
+  inputs: { feed: SteadyFeed; push: number; sidePush: number; stress?: number; tension?: number }
+}

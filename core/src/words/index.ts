@@ -2,6 +2,7 @@ export * from './say.js'
 export * from './limit.js'
 export * from './rank.js'
 export * from './setup.js'
+export * from './rule.js'
 export * from './why.js'
 
 export * from './pattern.js'

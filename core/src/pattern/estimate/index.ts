@@ -1,3 +1,5 @@
 export * from './time.js'
+export * from './reckoning.js'
 export * from './reckon.js'
 export * from './remedy.js'
+export * from './trouble.js'

@@ -2,7 +2,7 @@ import { startingHole, turnRadius, type Blade } from '../../blade/index.js'
 import { centreRadius, type Job } from '../../job/index.js'
 import { usable } from '../../choose/index.js'
 import { kerfFit, HOLE_MARGIN } from '../measure/index.js'
-import type { Reckoning, Trouble, TroubleKind } from './reckon.js'
+import type { Reckoning, Trouble, TroubleKind } from './reckoning.js'
 
 /** Troubles of one kind and state together, worst first. */
 export interface TroubleGroup {

@@ -1,43 +1,10 @@
-import { toRadians } from '../../number/index.js'
-import { SaxesParser } from 'saxes'
 import { declarations, readStyles } from './css.js'
 import { LIMITS, noteTaker, Refused, type DrawnLine, type Drawing, type ReadOptions, type ReadResult } from './drawing.js'
 import { identity, freshInk, Pen, times, type Matrix } from './flatten.js'
 import { drawPath, reading } from './path.js'
-
-interface Node {
-  name: string
-  attributes: Record<string, string>
-  children: Node[]
-  line: number
-  id?: string
-  classes: readonly string[]
-  parent?: Node
-}
-
-/** mm of the units a length may carry. A pixel is 1/96 inch by the standard, but files say it without meaning it. */
-const UNIT: Record<string, number> = {
-  mm: 1,
-  cm: 10,
-  in: 25.4,
-  pt: 25.4 / 72,
-  pc: 25.4 / 6,
-  q: 0.25,
-  px: 25.4 / 96,
-  '': 25.4 / 96,
-  em: (16 * 25.4) / 96,
-  ex: (8 * 25.4) / 96,
-}
-const PX = UNIT.px!
-const LENGTH = /^\s*([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)\s*(mm|cm|in|pt|pc|q|px|em|ex|%)?\s*$/i
-
-/** A length in user units (pixels), a percentage of `whole`; undefined where it is none. */
-function lengthOf(text: string | undefined, whole: number): number | undefined {
-  const m = text === undefined ? null : LENGTH.exec(text)
-  if (!m) return undefined
-  const unit = (m[2] ?? '').toLowerCase()
-  return unit === '%' ? (Number(m[1]) * whole) / 100 : Number(m[1]) * (unit === '' ? 1 : UNIT[unit]! / PX)
-}
+import { IS_STYLE, nothing, PLAIN, UNSAID, zero, type Said, type Style } from './svgStyle.js'
+import { parseSvg, type Node } from './svgTree.js'
+import { boxOf, LENGTH, lengthOf, numbers, PX, transformOf, UNIT, viewMatrix } from './svgUnits.js'
 
 /** What is never drawn itself, however it is referred to. */
 const DEFINITIONS = new Set(['defs', 'symbol', 'clipPath', 'mask', 'pattern', 'marker', 'linearGradient', 'radialGradient', 'filter'])
@@ -61,153 +28,6 @@ const PASSED: Record<string, string> = {
   foreignObject: 'foreign content passed over',
 }
 
-/** Reads the tree; refuses what is not well-formed, with the line it breaks at. */
-function parse(text: string, progress?: (share: number) => void): { root: Node; styles: string } {
-  const parser = new SaxesParser({ xmlns: false, position: false })
-  let root: Node | undefined
-  let here: Node | undefined
-  let depth = 0
-  let count = 0
-  let styles = ''
-  let prefix = ''
-  parser.on('error', (e) => {
-    throw new Refused(
-      `The file is not well-formed SVG: ${e.message.replace(/^\d+:\d+: /, '')} (line ${parser.line}). Save it anew from the drawing program.`,
-    )
-  })
-  parser.on('doctype', (body) => {
-    // entities of old exporters; one whose value holds another is left undefined, so nothing can multiply
-    let n = 0
-    for (const m of body.matchAll(/<!ENTITY\s+([\w.-]+)\s+(?:"([^"]*)"|'([^']*)')\s*>/g)) {
-      const value = m[2] ?? m[3] ?? ''
-      if (n++ < 100 && value.length < 2000 && !value.includes('&')) parser.ENTITIES[m[1]!] = value
-    }
-  })
-  parser.on('opentag', (tag) => {
-    const attributes = tag.attributes as unknown as Record<string, string>
-    if (!root) {
-      const i = tag.name.indexOf(':')
-      prefix = i > 0 ? tag.name.slice(0, i + 1) : ''
-      if (tag.name.slice(prefix.length) !== 'svg') throw new Refused(`This is an XML file of <${tag.name}>, not an SVG drawing.`)
-    }
-    if (++depth > LIMITS.depth) throw new Refused(`Groups stand more than ${LIMITS.depth} deep (line ${parser.line}). Ungroup the drawing.`)
-    if (++count > LIMITS.elements) throw new Refused(`The drawing has more than ${LIMITS.elements} elements. Bring it in parts.`)
-    // tags of other vocabularies keep their prefix and are not known here
-    const name =
-      prefix && tag.name.startsWith(prefix) ? tag.name.slice(prefix.length) : tag.name.startsWith('svg:') ? tag.name.slice(4) : tag.name
-    const node: Node = {
-      name,
-      attributes,
-      children: [],
-      line: parser.line,
-      id: attributes.id,
-      classes: attributes.class ? attributes.class.split(/\s+/).filter(Boolean) : [],
-      parent: here,
-    }
-    if (here) here.children.push(node)
-    else root = node
-    here = node
-  })
-  parser.on('closetag', () => {
-    depth--
-    here = here?.parent
-  })
-  const css = (t: string) => {
-    if (here?.name === 'style' && styles.length < 2e6) styles += t
-  }
-  parser.on('text', css)
-  parser.on('cdata', css)
-  const CHUNK = 1 << 18
-  for (let i = 0; i < text.length; i += CHUNK) {
-    parser.write(text.slice(i, i + CHUNK))
-    progress?.((0.4 * i) / text.length)
-  }
-  parser.close()
-  if (!root) throw new Refused('The file is empty; there is no drawing in it.')
-  return { root, styles }
-}
-
-const NUMBER = /[+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?/gi
-const numbers = (text: string | undefined): number[] => (text?.match(NUMBER) ?? []).map(Number)
-
-/** A list of transforms as one matrix; undefined where it cannot be read. */
-function transformOf(text: string): Matrix | undefined {
-  let m: Matrix = identity
-  let rest = text
-  for (const t of text.matchAll(/(matrix|translate|scale|rotate|skewX|skewY)\s*\(([^)]*)\)\s*,?\s*/g)) {
-    rest = rest.replace(t[0], '')
-    const v = numbers(t[2])
-    if (!v.length) return undefined
-    const a = v[0]!
-    const rad = toRadians(a)
-    switch (t[1]) {
-      case 'matrix':
-        if (v.length !== 6) return undefined
-        m = times(m, v as unknown as Matrix)
-        break
-      case 'translate':
-        m = times(m, [1, 0, 0, 1, a, v[1] ?? 0])
-        break
-      case 'scale':
-        m = times(m, [a, 0, 0, v[1] ?? a, 0, 0])
-        break
-      case 'rotate': {
-        const [c, s] = [Math.cos(rad), Math.sin(rad)]
-        const [x, y] = [v[1] ?? 0, v[2] ?? 0]
-        m = times(m, [c, s, -s, c, x - c * x + s * y, y - s * x - c * y])
-        break
-      }
-      case 'skewX':
-        m = times(m, [1, 0, Math.tan(rad), 1, 0, 0])
-        break
-      default:
-        m = times(m, [1, Math.tan(rad), 0, 1, 0, 0])
-    }
-  }
-  return rest.trim() === '' || rest.trim() === 'none' ? m : undefined
-}
-
-/** How a viewBox is laid into width × height. */
-function viewMatrix(box: number[], width: number, height: number, aspect: string | undefined): Matrix {
-  const [x, y, w, h] = box as [number, number, number, number]
-  const [sx, sy] = [width / w, height / h]
-  const how = aspect?.trim() ?? 'xMidYMid meet'
-  if (how.startsWith('none')) return [sx, 0, 0, sy, -x * sx, -y * sy]
-  const s = how.includes('slice') ? Math.max(sx, sy) : Math.min(sx, sy)
-  const share = (axis: 'x' | 'Y') => (how.includes(`${axis}Min`) ? 0 : how.includes(`${axis}Max`) ? 1 : 0.5)
-  return [s, 0, 0, s, -x * s + (width - w * s) * share('x'), -y * s + (height - h * s) * share('Y')]
-}
-const boxOf = (node: Node): number[] | undefined => {
-  const box = numbers(node.attributes.viewBox)
-  return box.length === 4 && box[2]! > 0 && box[3]! > 0 ? box : undefined
-}
-
-interface Style {
-  fill: string
-  stroke: string
-  visible: boolean
-}
-const PLAIN: Style = { fill: 'black', stroke: 'none', visible: true }
-function nothing(paint: string): boolean {
-  const p = paint.trim()
-  return p === 'none' || p === 'transparent'
-}
-const STYLED = [
-  'fill',
-  'stroke',
-  'visibility',
-  'display',
-  'opacity',
-  'fill-opacity',
-  'stroke-opacity',
-  'stroke-width',
-  'clip-path',
-] as const
-const IS_STYLE: ReadonlySet<string> = new Set(STYLED)
-type Said = Partial<Record<(typeof STYLED)[number], string>>
-const UNSAID: Said = {}
-const zero = (v: string | undefined) => v !== undefined && parseFloat(v) === 0
-
 /**
  * Reads an SVG drawing as vector programs write it. Nothing is fetched and no script is run; text, pictures and
  * clipping are passed over with a note.
@@ -223,7 +43,7 @@ export function readSvg(text: string, options: ReadOptions = {}): ReadResult {
 
 function draw(text: string, { scale, progress }: ReadOptions): Drawing {
   if (text.length > LIMITS.bytes) throw new Refused(`The file is over ${LIMITS.bytes / 1e6} MB. Simplify the drawing or bring it in parts.`)
-  const { root, styles } = parse(text, progress)
+  const { root, styles } = parseSvg(text, progress)
   // most rules of a drawing only colour it
   const { rules, skipped } = readStyles(styles, IS_STYLE)
   const { note, notes } = noteTaker()

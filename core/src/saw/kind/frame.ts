@@ -1,4 +1,4 @@
-import type { Profile } from '../kinds.js'
+import type { Profile } from './profile.js'
 
 /** Jeweler's, fret, coping and bow frames: moved by hand, the blade pulled taut. */
 export const frame: Profile = {

@@ -1,4 +1,4 @@
-import type { Profile } from '../kinds.js'
+import type { Profile } from './profile.js'
 
 /** Hand saws: blade and saw are one. */
 export const hand: Profile = {

@@ -1,4 +1,4 @@
-import type { Profile } from '../kinds.js'
+import type { Profile } from './profile.js'
 
 export const jigsaw: Profile = {
   powered: true,

@@ -1,4 +1,4 @@
-import type { Profile } from '../kinds.js'
+import type { Profile } from './profile.js'
 
 export const scroll: Profile = {
   powered: true,

@@ -1,0 +1,47 @@
+import { startingHole, type Blade } from '../blade/index.js'
+import { nextDrill, type DrillSeries } from '../quantity/index.js'
+import { dialMark, strokeOf } from '../saw/index.js'
+import { heights, type Job } from '../job/index.js'
+import { speedBand, type SteadyFeed } from '../cut/index.js'
+import type { SetUpItem } from './item.js'
+
+export const THIN = 1.6 // mm; thinner sheet flexes into the table's slot without backing; estimate
+
+/** What the set-up of every kind is told from, and what all of them say alike. */
+export interface Facts {
+  job: Job
+  blade: Blade
+  feed: SteadyFeed
+  push: number
+  slope: number
+  drills: readonly DrillSeries[]
+}
+
+export const isMetal = ({ stock }: Job) => stock.material.cuts === 'metal' || stock.material.cuts === 'steel'
+
+export function entering({ job, blade, drills }: Facts): SetUpItem[] {
+  if (job.cut.kind !== 'pierced') return [{ do: 'enter-edge' }]
+  const needs = startingHole(blade)
+  const drill = nextDrill(job.cut.hole ?? needs, drills)
+  return drill ? [{ do: 'drill', drill, needs }] : []
+}
+export function speeding({ job, blade }: Facts): SetUpItem {
+  const band = speedBand(job, blade)
+  const marks = [band.low, band.high].map((n) => dialMark(job.saw, n))
+  return { do: 'speed', band, marks: marks[0] === undefined ? undefined : (marks as [number, number]) }
+}
+export function cooling({ job }: Facts): SetUpItem[] {
+  const { material } = job.stock
+  if (material.cuts === 'shell' || material.cuts === 'ceramic') return [{ do: 'lubricate', what: 'wet' }]
+  if (isMetal(job)) return [{ do: 'lubricate', what: 'wax' }]
+  return material.heatEffect === 'softens' || material.heatLimit < 140 ? [{ do: 'tape' }] : []
+}
+export const tall = ({ job, blade }: Facts): SetUpItem[] =>
+  heights(job).total > strokeOf(job.saw, blade) ? [{ do: 'tall', stroke: strokeOf(job.saw, blade), height: heights(job).total }] : []
+
+export function tilting({ job }: Facts): SetUpItem[] {
+  const { bevel } = job.cut
+  if (!bevel) return []
+  const marks = job.saw.kind === 'jigsaw' ? job.saw.tiltMarks : []
+  return [{ do: 'tilt', degrees: bevel, height: heights(job).total, mark: marks.find((m) => Math.abs(m - bevel) < 0.5) }]
+}

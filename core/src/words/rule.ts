@@ -1,0 +1,150 @@
+import { HOLE_CLEARANCE } from '../blade/index.js'
+import { CLEAN_CUT, CLEANED, COOL, feedShare } from '../cut/index.js'
+import { BEND, EXACT, PIVOT, ROUGH_BEND, TRAVEL } from '../pattern/index.js'
+import { PRIOR_SPENT } from '../log/index.js'
+import { toDegrees } from '../number/index.js'
+import { SAFE } from '../choose/index.js'
+
+const round = (angle: number) => Math.round(toDegrees(angle))
+
+/** A rule a figure can be traced to: its name, formula, and where it comes from. */
+export interface Rule {
+  name: string
+  formula: string
+  source: string
+}
+
+/** Rules whose figures belong to a job and blade. */
+export const jobRules = {
+  turn: {
+    name: 'Tightest drawn curve',
+    formula: 'the turn of the kerf’s centre line (flowing, worked or pivot) and half a kerf to the drawn line',
+    source: 'Geometry of a flat blade in its kerf.',
+  },
+  worked: {
+    name: 'Worked turn',
+    formula: 'R = w² ÷ 4(k − t), for the kerf’s centre line, the body eased along the path',
+    source: 'Geometry, first order.',
+  },
+  flowing: {
+    name: 'Flowing turn, no side pressure',
+    formula: 'R = (w² − (k² − t²)/4) ÷ (k − t)',
+    source: 'Geometry of a flat blade in its kerf.',
+  },
+  pivot: { name: 'Turning on the spot', formula: 'pocket radius = ½√(w² + k²)', source: 'Geometry.' },
+  feed: {
+    name: 'Steady feed',
+    formula: 'least of gaps (h ≤ A ÷ rH), push (within the bow, drift or hand allowed) and control (v = √(2eR) ÷ τ)',
+    source: 'Gap and force: Koch, Kienzle. Control: estimate.',
+  },
+  chipLoad: {
+    name: 'Bite per tooth',
+    formula: 'h = (v ÷ n)·p ÷ s; below about the edge’s radius a tooth rubs',
+    source: 'Koch, wood machining.',
+  },
+  force: {
+    name: 'Cutting force',
+    formula: `F = K·h^(1−m)·k·max(N, 1); the hand pushes ${feedShare(0)} of it when sharp`,
+    source: 'Kienzle’s cutting-force law; constants with each material.',
+  },
+  teeth: {
+    name: 'Teeth in the stock',
+    formula: 'N = H ÷ p, with the spacing really cut',
+    source: 'Definition. At least 2 powered; on a hand frame by school.',
+  },
+  band: {
+    name: 'Green band',
+    formula:
+      'low: stress at which the push for twice the edge radius bows the blade by what the finish allows; high: least of safe stress, clamp grip and the saw’s pull',
+    source: 'Tensioned beam (Roark); 0.3–0.4 of the yield of hardened strip.',
+  },
+  pitch: {
+    name: 'Pitch of a plucked blade',
+    formula: 'first root of the clamped stiff string, for this section, stress and span',
+    source: 'Fletcher & Rossing, The Physics of Musical Instruments.',
+  },
+  feel: { name: 'Sideways movement', formula: 'δ = (F·L ÷ 4T)(1 − tanh u ÷ u), u = (L ÷ 4)√(T ÷ EI)', source: 'Tensioned beam, Roark.' },
+  speed: {
+    name: 'Strokes a minute',
+    formula: `fast enough to feed as the hand steers; slow enough that each tooth bites ${CLEAN_CUT} times its edge radius and heat stays under ${COOL} of what the stock bears`,
+    source: 'Bite: Koch. Heat index: estimate.',
+  },
+  heat: {
+    name: 'Heat index',
+    formula: '½·F·s·n ÷ (cooling × working stretch of blade) over the rise the stock bears',
+    source: 'Estimate with stated constants.',
+  },
+  hole: {
+    name: 'Starting hole',
+    formula: `diagonal of body and kerf, or the pin’s length, plus ${HOLE_CLEARANCE.threaded} mm; ${HOLE_CLEARANCE.shank} mm for a jigsaw’s blade`,
+    source: 'Geometry; clearance is an estimate.',
+  },
+  web: {
+    name: 'Narrowest web',
+    formula: `stands the push ${SAFE} times over as a beam held at both ends, plus a kerf for wander`,
+    source: 'Beam bending (Roark); strength with each material; slenderness is an estimate.',
+  },
+  edge: { name: 'Edge', formula: 'ridge = ½(k − t)·h ÷ (h + 10 µm) × the pattern’s factor', source: 'Estimate; your log outweighs it.' },
+  underside: {
+    name: 'Tear-out underneath',
+    formula: `the material’s tear-out × √(h ÷ 10 µm) × the pattern’s factor; ${CLEANED} of it where upward teeth reach`,
+    source: 'Estimate; your log outweighs it.',
+  },
+  time: {
+    name: 'Time',
+    formula: 'length ÷ feed in ordinary curves + openings × this saw’s change steps + clean-up',
+    source: 'Feed as above; seconds from the saw’s own procedure; clean-up is an estimate.',
+  },
+} satisfies Record<string, Rule>
+
+/** Rules whose figures belong to a pattern. */
+export const patternRules = {
+  order: {
+    name: 'Order of the openings',
+    formula: `least of: for every web, (cutting time left after both its neighbours are out) ÷ its width; plus ${TRAVEL} min for each mm between holes`,
+    source: `Stated objective. Exact up to ${EXACT} openings, annealed beyond.`,
+  },
+  bend: {
+    name: 'Tightest bend of a drawing',
+    formula: `R = length ÷ turn of the shortest stretch that turns ${round(BEND)}° to one side (${round(ROUGH_BEND)}° where the line shakes); corners apart`,
+    source: 'Geometry of the drawn line.',
+  },
+  gap: {
+    name: 'Narrowest web of a drawing',
+    formula: 'least distance between two openings, an opening and the edge, or across a neck',
+    source: 'Geometry of the drawn line.',
+  },
+  work: {
+    name: 'Time at the saw',
+    formula: `each stretch of line ÷ the feed its own curve allows + this saw’s change steps and drilling for each hole + ${PIVOT} s a corner + setting up; the range is what your log leaves open`,
+    source: 'Feed as on the Bench; drilling, corners and setting up are estimates.',
+  },
+  spent: {
+    name: 'Blades used up',
+    formula: 'sawing minutes ÷ minutes a blade lasts, rounded up',
+    source: 'Life from your log, or a prior by material.',
+  },
+  price: {
+    name: 'Price',
+    formula: 'hours × your rate + blades × their price + stock + finish',
+    source: 'Your own rates.',
+  },
+  swing: {
+    name: 'Swing',
+    formula: 'at every place of the cut: the board straight behind the blade, within the arm’s width, against the throat',
+    source: 'Geometry; the board is turned so that the cut heads toward you.',
+  },
+} satisfies Record<string, Rule>
+
+export const rules = {
+  ...jobRules,
+  ...patternRules,
+  life: {
+    name: 'Blade life',
+    formula: `(prior + minutes used) ÷ (${PRIOR_SPENT} + blades spent)`,
+    source: 'Gamma prior worth one blade, updated by your log.',
+  },
+} satisfies Record<string, Rule>
+export type RuleId = keyof typeof rules
+export type JobRule = keyof typeof jobRules
+export type PatternRule = keyof typeof patternRules

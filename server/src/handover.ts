@@ -105,7 +105,9 @@ export async function handover(app: FastifyInstance, limits: HandoverLimits): Pr
 
   await app.register(async (room) => {
     await room.register(rateLimit, { max: limits.perMinute, timeWindow: 60_000 })
-    room.addContentTypeParser('application/gzip', { bodyLimit: limits.bytes }, (_request: FastifyRequest, payload: IncomingMessage) => bodyOf(payload))
+    room.addContentTypeParser('application/gzip', { bodyLimit: limits.bytes }, (_request: FastifyRequest, payload: IncomingMessage) =>
+      bodyOf(payload),
+    )
     room.addHook('onSend', async (_request, reply) => {
       reply.header('Cache-Control', 'no-store')
     })

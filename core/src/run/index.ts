@@ -1,1 +1,2 @@
 export * from './run.js'
+export * from './progress.js'

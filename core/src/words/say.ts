@@ -24,8 +24,11 @@ export function biteWords(mm: number, say: Say): string {
   return say.unit === 'mm' ? `${decimal(mm * 1000, 1)} µm` : `${decimal((mm / 25.4) * 1000, 2)} thou`
 }
 
+const YEAR = 365 * 86_400
+
 export function minutesWords(seconds: number): string {
   if (seconds < 90) return `${Math.round(seconds / 5) * 5} s`
+  if (!(seconds < YEAR)) return 'more than a year'
   const minutes = Math.round(seconds / 60)
   if (minutes < 60) return `${minutes} min`
   return minutes % 60 ? `${Math.floor(minutes / 60)} h ${minutes % 60} min` : `${minutes / 60} h`

@@ -3,7 +3,7 @@ import { keptLines } from './lines'
 import { db, replaceAll } from './db'
 import { upgraded } from './format'
 import type { PatternRecord } from './records'
-import { FORMAT as VERSION, registry, tableNames, type RecordOf } from './tables'
+import { FORMAT as VERSION, registry, tableNames, type RecordOf, type TableName } from './tables'
 
 const FORMAT = 'green-pitch-backup'
 const LARGEST = 200e6 // bytes unpacked; a lifetime of logs stays far below
@@ -56,6 +56,26 @@ export async function textOf(file: Blob): Promise<string> {
   return new Blob(parts).text()
 }
 
+const PIECE = 100 // records checked before the hand gets its turn
+
+/** What is wrong with a table of a backup, with its place; undefined where all of it is sound. */
+async function unfit<T extends TableName>(name: T, rows: unknown): Promise<string | undefined> {
+  const { check, rows: schemas } = await import('./schema')
+  const { key, most } = registry[name]
+  if (!Array.isArray(rows)) return 'they are no list'
+  if (rows.length > most) return `they are more than ${most}`
+  const seen = new Set<unknown>()
+  for (const [i, row] of rows.entries()) {
+    if (i % PIECE === PIECE - 1) await new Promise((turn) => setTimeout(turn))
+    const found = check<unknown>(schemas[name], row)
+    if (!found.ok) return found.message.replace('“', `“[${i}].`)
+    const id = (row as Record<string, unknown>)[key]
+    if (seen.has(id)) return `“[${i}]” has the ${key} of another`
+    seen.add(id)
+  }
+  return undefined
+}
+
 export type Read = { ok: true; backup: Backup } | { ok: false; message: string }
 
 /** Reads a backup whole and checks every record; touches nothing stored. */
@@ -94,10 +114,9 @@ export async function readBackup(file: Blob): Promise<Read> {
   // tables of later formats are empty in older ones
   const late = tableNames.filter((name) => registry[name].since > b.version!).map((name) => [name, []])
   b.tables = { ...(b.version < VERSION ? upgraded(b.tables) : b.tables), ...(Object.fromEntries(late) as Partial<Tables>) }
-  const { check, tables } = await import('./schema')
   for (const name of tableNames) {
-    const found = check<unknown>(tables[name], b.tables[name])
-    if (!found.ok) return { ok: false, message: `The backup’s ${name} do not hold together: ${found.message}. Nothing was restored.` }
+    const trouble = await unfit(name, b.tables[name])
+    if (trouble) return { ok: false, message: `The backup’s ${name} do not hold together: ${trouble}. Nothing was restored.` }
   }
   const backup = b as Backup
   backup.tables.patterns = backup.tables.patterns.map((p): PatternRecord => ({ ...p, lines: keptLines(p.lines) }))

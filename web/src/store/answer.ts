@@ -25,6 +25,8 @@ import { useJob } from './job'
 import { useSettings } from './settings'
 import { useShop } from './shop'
 
+const AGES = 1e9 // s; what would take longer than a life is no prediction
+
 /** Everything the core answers for the job in hand, reckoned when it is asked for and once per change. */
 export const useAnswer = defineStore('answer', () => {
   const jobs = useJob()
@@ -81,7 +83,12 @@ export const useAnswer = defineStore('answer', () => {
     job: job.value,
     blade: blade.value,
     model: MODEL,
-    predicted: { feed: evaluation.value.feed.value, spm: evaluation.value.feed.inputs.spm, stress: evaluation.value.stress, seconds },
+    predicted: {
+      feed: evaluation.value.feed.value,
+      spm: evaluation.value.feed.inputs.spm,
+      stress: evaluation.value.stress,
+      seconds: Math.min(seconds, AGES),
+    },
     heard: jobs.ticket.heard,
   })
   return { job, heard, remembered, ranked, schools, blade, evaluation, window, clash, ways, taut, setup, doable }

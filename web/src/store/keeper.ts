@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { change, Conflict, db, onNews, remove, save, storedEpoch, tell, type News } from '../data/db'
 import type { AsideRecord } from '../data/records'
 import type { KeptTable, RecordOf } from '../data/tables'
@@ -185,7 +185,7 @@ export const useKeeper = defineStore('keeper', () => {
     return () => hearers.delete(hear)
   }
   const hear = (news: News) => hearers.forEach((h) => h(news))
-  onNews((news) => {
+  const deaf = onNews((news) => {
     if (news.what === 'replaced') {
       // what this tab remembers belongs to what is gone; an edit still on its way is set aside, not lost
       epoch = news.epoch
@@ -200,6 +200,7 @@ export const useKeeper = defineStore('keeper', () => {
     }
     ticks.value++
   })
+  onScopeDispose(deaf)
 
   return { asides, busy, start, reading: () => epoch, stateOf, quiet, fresh, keep, add, drop, written, settle, resolve, onChange }
 })

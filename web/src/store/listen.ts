@@ -38,11 +38,11 @@ export const useListen = defineStore('listen', () => {
   const last = shallowRef<PluckHeard & { source: Source }>()
   const trouble = ref('')
 
-  let worker: Worker | undefined
+  let thread: Worker | undefined
   let work: Remote<SoundWork> | undefined
-  const hands = () => {
-    worker ??= new Worker(new URL('../work/sound.worker.ts', import.meta.url), { type: 'module' })
-    return (work ??= wrap<SoundWork>(worker))
+  const worker = () => {
+    thread ??= new Worker(new URL('../work/sound.worker.ts', import.meta.url), { type: 'module' })
+    return (work ??= wrap<SoundWork>(thread))
   }
   let stream: MediaStream | undefined
   let context: AudioContext | undefined
@@ -113,7 +113,7 @@ export const useListen = defineStore('listen', () => {
       context.createMediaStreamSource(stream).connect(node)
       const { port1, port2 } = new MessageChannel()
       node.port.postMessage(port1, [port1])
-      await hands().listen(
+      await worker().listen(
         transfer(port2, [port2]),
         context.sampleRate,
         what.value,
@@ -160,8 +160,8 @@ export const useListen = defineStore('listen', () => {
       const decoder = new OfflineAudioContext(1, 1, 48_000)
       const sound = await decoder.decodeAudioData(await file.arrayBuffer())
       const samples = sound.getChannelData(0).slice()
-      if (what.value === 'pluck') takePluck(await hands().recording(transfer(samples, [samples.buffer]), sound.sampleRate), 'recording')
-      else takeStrokes(await hands().strokes(transfer(samples, [samples.buffer]), sound.sampleRate))
+      if (what.value === 'pluck') takePluck(await worker().recording(transfer(samples, [samples.buffer]), sound.sampleRate), 'recording')
+      else takeStrokes(await worker().strokes(transfer(samples, [samples.buffer]), sound.sampleRate))
     } catch {
       trouble.value = `${file.name} is no recording this browser can read. Save it as a WAV file; nothing was changed.`
     } finally {
@@ -175,7 +175,7 @@ export const useListen = defineStore('listen', () => {
     if (span === undefined) return
     stop()
     busy.value = true
-    const samples = await hands().plucked({
+    const samples = await worker().plucked({
       section: sectionOf(answer.blade),
       stress,
       span,
@@ -184,15 +184,15 @@ export const useListen = defineStore('listen', () => {
       noise,
     })
     play(samples, 48_000)
-    takePluck(await hands().recording(samples, 48_000), 'stand-in')
+    takePluck(await worker().recording(samples, 48_000), 'stand-in')
     busy.value = false
   }
   async function runStandIn(spm: number) {
     stop()
     busy.value = true
-    const samples = await hands().running({ strokes: spm, rate: 48_000, seed: seed++, seconds: 2.5 })
+    const samples = await worker().running({ strokes: spm, rate: 48_000, seed: seed++, seconds: 2.5 })
     play(samples, 48_000)
-    takeStrokes(await hands().strokes(samples, 48_000))
+    takeStrokes(await worker().strokes(samples, 48_000))
     busy.value = false
   }
 
@@ -208,6 +208,14 @@ export const useListen = defineStore('listen', () => {
   }
   const tone = ref(0)
   let voice: OscillatorNode | undefined
+  /** Nothing sounds, and no device is held for it: the place was left. */
+  function silence() {
+    voice?.stop()
+    voice = undefined
+    tone.value = 0
+    void out?.close().catch(() => undefined)
+    out = undefined
+  }
   /** Sounds a steady note to tune to by ear; the same again, or 0, stops it. */
   function sound(hz: number) {
     voice?.stop()
@@ -271,6 +279,7 @@ export const useListen = defineStore('listen', () => {
     pluckStandIn,
     runStandIn,
     sound,
+    silence,
     forget,
     note,
     noteDial,

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { proxy, wrap, type Remote } from 'comlink'
 import { logSays, type Blade } from '@green-pitch/core'
 import { noChoices, type Choices, type Drawing, type ReadResult, type ReckonGiven } from '@green-pitch/core/pattern'
@@ -243,6 +243,7 @@ export const usePattern = defineStore('pattern', () => {
       void reckon()
     }
   }
+  onScopeDispose(cancel)
   watch(
     () => [answer.job, answer.blade, settings.value.drills, settings.value.rates, shop.log],
     () => record.value && void reckon(),

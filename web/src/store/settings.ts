@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref, watch } from 'vue'
+import { computed, onScopeDispose, ref, watch } from 'vue'
 import type { Say } from '@green-pitch/core'
 import { db, onNews, setMeta } from '../data/db'
 import { plainSettings, type Settings } from '../data/records'
@@ -24,9 +24,10 @@ export const useSettings = defineStore('settings', () => {
         useTrouble().report,
       )
   }
-  onNews((news) => {
+  const deaf = onNews((news) => {
     if (news.what === 'replaced' || news.table === 'meta') load().catch(useTrouble().report)
   })
+  onScopeDispose(deaf)
   watch(
     () => value.value.theme,
     (theme) => {

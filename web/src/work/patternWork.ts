@@ -71,29 +71,6 @@ export interface TooLarge {
 const PIECE = 60
 type Tell = (share: number) => void
 
-/** The pattern in hand, kept here so that a change of blade or order sends nothing large to and fro. */
-let pattern: Pattern | undefined
-let large: TooLarge | undefined
-let mended: Joined['mended'] = { joined: 0, closed: 0, widest: 0, repeated: 0 }
-let measured: ReturnType<typeof measureAll> | undefined
-let last: Reckoning | undefined
-let coarse: string[] | undefined
-
-/** Some of the rings, drawn from the sparing line; the full one stays here for what goes out. */
-function pieceFrom(from: number): Pick<Found, 'looks'> & Pick<Reckoning, 'rings'> {
-  const piece = (last?.rings ?? []).slice(from, from + PIECE)
-  const points = inOneBlock(piece.map((r) => r.measure.simple))
-  const rings = piece.map((r, i) => ({
-    ...r,
-    ring: { ...r.ring, points: points[i]! },
-    measure: { ...r.measure, calm: [], simple: [] },
-    kerf: { ...r.kerf, paths: [] },
-  }))
-  const blocked = (r: RingReckoning) => r.swing.stretches.map(([a, b]) => linePath(partOf({ points: r.measure.simple }, a, b))).join('')
-  const looks = piece.map((r, i) => ({ box: boxOf(r.measure.simple), coarse: coarse?.[from + i] ?? '', blocked: blocked(r) }))
-  return { rings, looks }
-}
-
 const NESTING = 6e7 // steps that sorting lines into one another may cost
 const SHOWN = 120_000 // points of a drawing that is only shown
 function asDrawn(rings: readonly { points: Points }[], tooMuch: TooMuch): TooLarge {
@@ -111,59 +88,87 @@ function asDrawn(rings: readonly { points: Points }[], tooMuch: TooMuch): TooLar
 }
 const LONG = 5000
 
-/** What the worker does: core's work, and nothing of its own. */
-export const patternWork = {
-  read(text: string, kind: 'svg' | 'dxf', scale: number | undefined, progress: Tell): ReadResult {
-    return (kind === 'svg' ? readSvg : readDxf)(text, { scale, progress })
-  },
-  lay({ lines, take, tolerance, layout, stretch }: Laid): void {
-    const stretched = stretch === 1 ? lines : lines.map((l) => ({ ...l, points: Float64Array.from(l.points, (x) => x * stretch) }))
-    const joined = join(stretched, take, tolerance)
-    mended = joined.mended
-    const much = tooMuch(joined.rings, layout)
-    pattern = joined.rings.length && !much ? bounded(NESTING, (effort) => layOut(joined.rings, layout, joined.loose, effort)) : undefined
-    large =
-      pattern || !joined.rings.length ? undefined : asDrawn(joined.rings, much ?? { what: 'overlaps', have: joined.rings.length, most: 0 })
-    measured = last = coarse = undefined
-  },
-  reckon(given: ReckonGiven, progress: Tell): Found | TooLarge | undefined {
-    if (!pattern) return large
-    measured ??= measureAll(pattern, progress)
-    last = reckon(pattern, given, progress, measured)
-    coarse ??= measured.measures.map((m) => ringPath(simplified(m.simple, COARSE)))
-    const { rings, looks } = pieceFrom(0)
-    return {
-      found: { ...last, rings },
-      board: pattern.board,
-      box: pattern.box,
-      mended,
-      loose: pattern.loose,
-      looks,
-      count: last.rings.length,
-    }
-  },
-  /** The next rings of what was reckoned last. */
-  more: pieceFrom,
-  /** What the same pattern comes to with another blade; what stands is not touched. */
-  compare(given: ReckonGiven): Reckoning['bill'] | undefined {
-    if (!pattern) return undefined
-    measured ??= measureAll(pattern)
-    return reckon(pattern, given, undefined, measured).bill
-  },
-  /** The line the kerf's centre follows round one ring. */
-  kerf(id: number): Float64Array[] {
-    return inOneBlock(last?.rings[id]?.kerf.paths ?? [])
-  },
-  sheet(): Sheet | undefined {
-    return pattern && last && sheetOf(pattern, last)
-  },
-  write(kind: 'svg' | 'dxf', title: string): string {
-    if (!pattern || !last) return ''
-    const sheet = sheetOf(pattern, last)
-    return kind === 'svg' ? writeSvg(sheet, title) : writeDxf(sheet)
-  },
-  rows(): ReturnType<typeof openingRows> {
-    return last ? openingRows(last) : []
-  },
+/** What the worker does: core's work on the pattern in hand, and nothing of its own. */
+export function patternWorker() {
+  /** The pattern in hand, kept here so that a change of blade or order sends nothing large to and fro. */
+  let pattern: Pattern | undefined
+  let large: TooLarge | undefined
+  let mended: Joined['mended'] = { joined: 0, closed: 0, widest: 0, repeated: 0 }
+  let measured: ReturnType<typeof measureAll> | undefined
+  let last: Reckoning | undefined
+  let coarse: string[] | undefined
+
+  /** Some of the rings, drawn from the sparing line; the full one stays here for what goes out. */
+  function pieceFrom(from: number): Pick<Found, 'looks'> & Pick<Reckoning, 'rings'> {
+    const piece = (last?.rings ?? []).slice(from, from + PIECE)
+    const points = inOneBlock(piece.map((r) => r.measure.simple))
+    const rings = piece.map((r, i) => ({
+      ...r,
+      ring: { ...r.ring, points: points[i]! },
+      measure: { ...r.measure, calm: [], simple: [] },
+      kerf: { ...r.kerf, paths: [] },
+    }))
+    const blocked = (r: RingReckoning) => r.swing.stretches.map(([a, b]) => linePath(partOf({ points: r.measure.simple }, a, b))).join('')
+    const looks = piece.map((r, i) => ({ box: boxOf(r.measure.simple), coarse: coarse?.[from + i] ?? '', blocked: blocked(r) }))
+    return { rings, looks }
+  }
+
+  return {
+    read(text: string, kind: 'svg' | 'dxf', scale: number | undefined, progress: Tell): ReadResult {
+      return (kind === 'svg' ? readSvg : readDxf)(text, { scale, progress })
+    },
+    lay({ lines, take, tolerance, layout, stretch }: Laid): void {
+      const stretched = stretch === 1 ? lines : lines.map((l) => ({ ...l, points: Float64Array.from(l.points, (x) => x * stretch) }))
+      const joined = join(stretched, take, tolerance)
+      mended = joined.mended
+      const much = tooMuch(joined.rings, layout)
+      pattern = joined.rings.length && !much ? bounded(NESTING, (effort) => layOut(joined.rings, layout, joined.loose, effort)) : undefined
+      large =
+        pattern || !joined.rings.length
+          ? undefined
+          : asDrawn(joined.rings, much ?? { what: 'overlaps', have: joined.rings.length, most: 0 })
+      measured = last = coarse = undefined
+    },
+    reckon(given: ReckonGiven, progress: Tell): Found | TooLarge | undefined {
+      if (!pattern) return large
+      measured ??= measureAll(pattern, progress)
+      last = reckon(pattern, given, progress, measured)
+      coarse ??= measured.measures.map((m) => ringPath(simplified(m.simple, COARSE)))
+      const { rings, looks } = pieceFrom(0)
+      return {
+        found: { ...last, rings },
+        board: pattern.board,
+        box: pattern.box,
+        mended,
+        loose: pattern.loose,
+        looks,
+        count: last.rings.length,
+      }
+    },
+    /** The next rings of what was reckoned last. */
+    more: pieceFrom,
+    /** What the same pattern comes to with another blade; what stands is not touched. */
+    compare(given: ReckonGiven): Reckoning['bill'] | undefined {
+      if (!pattern) return undefined
+      measured ??= measureAll(pattern)
+      return reckon(pattern, given, undefined, measured).bill
+    },
+    /** The line the kerf's centre follows round one ring. */
+    kerf(id: number): Float64Array[] {
+      return inOneBlock(last?.rings[id]?.kerf.paths ?? [])
+    },
+    sheet(): Sheet | undefined {
+      return pattern && last && sheetOf(pattern, last)
+    },
+    write(kind: 'svg' | 'dxf', title: string): string {
+      if (!pattern || !last) return ''
+      const sheet = sheetOf(pattern, last)
+      return kind === 'svg' ? writeSvg(sheet, title) : writeDxf(sheet)
+    },
+    rows(): ReturnType<typeof openingRows> {
+      return last ? openingRows(last) : []
+    },
+  }
 }
-export type PatternWork = typeof patternWork
+export type PatternWork = ReturnType<typeof patternWorker>
+export const patternWork = patternWorker()

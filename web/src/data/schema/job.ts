@@ -62,12 +62,15 @@ export const material = Joi.object<Material, true>({
   source: text.required(),
 })
 
+/** Thinner stock than a hundredth of a millimeter is a slip of the pen. */
+const sawn = length.min(0.01).required()
+
 export const stock = variants<Stock, 'form'>('form', {
-  sheet: { material: material.required(), thickness: length.required() },
-  board: { material: material.required(), thickness: length.required() },
-  stack: { material: material.required(), thickness: length.required(), sheets: whole.min(1).max(50).required() },
-  tube: { material: material.required(), diameter: length.required(), wall: length.required() },
-  rod: { material: material.required(), diameter: length.required() },
+  sheet: { material: material.required(), thickness: sawn },
+  board: { material: material.required(), thickness: sawn },
+  stack: { material: material.required(), thickness: sawn, sheets: whole.min(1).max(50).required() },
+  tube: { material: material.required(), diameter: sawn, wall: sawn },
+  rod: { material: material.required(), diameter: sawn },
 })
 
 export const cut = Joi.object<Cut, true>({

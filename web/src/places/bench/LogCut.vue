@@ -21,12 +21,21 @@ const shop = useShop()
 const id = useId()
 const dialog = ref<HTMLDialogElement>()
 const v = answer.evaluation
+const LONGEST = 10_000 // min
 const form = reactive({
-  minutes: Math.max(1, Math.round((v.time.cutting + v.time.threading) / 60)) as number | undefined,
+  // a job that would take days is not logged at one go
+  minutes: Math.min(LONGEST, Math.max(1, Math.round((v.time.cutting + v.time.threading) / 60))) as number | undefined,
   length: answer.job.cut.length as number | undefined,
   blades: 1 as number | undefined,
 })
-const outcome = ref<Outcome>({ fate: 'fine', face: '4', underside: '4', edge: '4', cleanUp: Math.round(v.time.cleanUp / 60), note: '' })
+const outcome = ref<Outcome>({
+  fate: 'fine',
+  face: '4',
+  underside: '4',
+  edge: '4',
+  cleanUp: Math.min(LONGEST, Math.round(v.time.cleanUp / 60)),
+  note: '',
+})
 onMounted(() => dialog.value?.showModal())
 
 async function write() {
@@ -60,7 +69,7 @@ async function write() {
           {{ answer.job.saw.short.toLowerCase() }}. What was foretold stands below; change what came out otherwise.
         </p>
         <div class="grid">
-          <Count v-model="form.minutes" label="At the saw" :min="0" :max="10000" unit="min" />
+          <Count v-model="form.minutes" label="At the saw" :min="0" :max="LONGEST" unit="min" />
           <LengthInput v-model="form.length" :label="`Length sawn (job: ${lengthWords(answer.job.cut.length, settings.say)})`" />
           <Count v-model="form.blades" label="Blades used" :min="1" :max="1000" whole />
         </div>

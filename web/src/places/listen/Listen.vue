@@ -27,7 +27,7 @@ useSizeKeys()
 for (const key of ['undo', 'redo'] as const) onKey(key, () => jobs[key]())
 onBeforeUnmount(() => {
   listen.stop()
-  if (listen.tone) listen.sound(listen.tone)
+  listen.silence()
 })
 
 /** Only a motor's strokes are fast enough to count, and only a blade held at both ends has a note. */

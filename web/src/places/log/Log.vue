@@ -29,17 +29,25 @@ const root = ref<HTMLElement>()
 useQuietIcons(root)
 const trouble = useTrouble()
 const search = ref('')
+/** What each entry is found and sorted by: made once, since a long log is searched with every letter. */
+const said = computed(
+  () =>
+    new Map(
+      shop.log.map((e) => {
+        const [stock, blade] = [e.job.stock.material.name, bladeWords(e.blade, settings.say)]
+        return [e.id, { stock, blade, text: `${e.title} ${stock} ${blade} ${e.note} ${e.fate}`.toLowerCase() }]
+      }),
+    ),
+)
 const rows = computed(() => {
   const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return shop.log.filter((e) => {
-    const t = `${e.title} ${e.job.stock.material.name} ${bladeWords(e.blade, settings.say)} ${e.note} ${e.fate}`.toLowerCase()
-    return words.every((w) => t.includes(w))
-  })
+  return shop.log.filter((e) => words.every((w) => said.value.get(e.id)!.text.includes(w)))
 })
 const life = computed(() => lives(rows.value))
 const hours = computed(() => minutesWords(rows.value.reduce((t, e) => t + e.minutes, 0) * 60))
 const spent = computed(() => life.value.reduce((t, l) => t + l.spent, 0))
-const day = (at: number) => new Date(at).toISOString().slice(0, 10)
+/** The day where the user is: an evening cut far west is not tomorrow’s. */
+const day = (at: number) => new Date(at).toLocaleDateString('sv')
 const fates: Record<Fate, { word: string; state: 'within' | 'near' | 'beyond' }> = {
   fine: { word: 'still good', state: 'within' },
   dull: { word: 'dull', state: 'near' },
@@ -49,10 +57,11 @@ const fates: Record<Fate, { word: string; state: 'within' | 'near' | 'beyond' }>
 const unique = (f: (e: LogRecord) => string) => [...new Set(shop.log.map(f))].sort().map((v) => ({ text: v, value: v }))
 const by = (f: (e: LogRecord) => number | string) => (a: LogRecord, b: LogRecord) => {
   const [x, y] = [f(a), f(b)]
-  return typeof x === 'string' ? x.localeCompare(String(y)) : x - Number(y)
+  return typeof x === 'string' ? order.compare(x, String(y)) : x - Number(y)
 }
-const stockOf = (e: LogRecord) => e.job.stock.material.name
-const bladeOf = (e: LogRecord) => bladeWords(e.blade, settings.say)
+const stockOf = (e: LogRecord) => said.value.get(e.id)!.stock
+const bladeOf = (e: LogRecord) => said.value.get(e.id)!.blade
+const order = new Intl.Collator()
 const columns = computed(() => [
   { title: 'Day', key: 'day', sorter: by((e) => e.at), defaultSortOrder: 'descend' as const, width: 125 },
   { title: 'Job', key: 'title', sorter: by((e) => e.title) },

@@ -1,0 +1,248 @@
+import 'fake-indexeddb/auto'
+import { createPinia, disposePinia, setActivePinia, type Pinia } from 'pinia'
+import { expose, type Endpoint } from 'comlink'
+import { nextTick } from 'vue'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { bladeById, deriveMaterial, isStrung, sectionOf } from '@green-pitch/core'
+import { pluckSound, sawSound } from '@green-pitch/core/sound'
+import { db } from '../src/data/db'
+import { loadDemo } from '../src/data/demo'
+import { withBlade, withSaw } from '../src/data/ticket'
+import { useAnswer } from '../src/store/answer'
+import { useJob } from '../src/store/job'
+import { useJoint } from '../src/store/joint'
+import { useKeeper } from '../src/store/keeper'
+import { useListen } from '../src/store/listen'
+import { usePattern } from '../src/store/pattern'
+import { useShop } from '../src/store/shop'
+import { useTrouble } from '../src/store/trouble'
+import { patternWorker } from '../src/work/patternWork'
+import { soundWork } from '../src/work/soundWork'
+
+/** A worker of this process: the real work behind a real channel. */
+let asked: string[] = []
+const ports: MessagePort[] = []
+function InProcess(url: URL): MessagePort & { terminate(): void } {
+  const { port1, port2 } = new MessageChannel()
+  ports.push(port1, port2)
+  const work: object = String(url).includes('sound') ? soundWork : patternWorker()
+  const told = new Proxy(work, {
+    get(of, name: string) {
+      const f = (of as Record<string, unknown>)[name]
+      if (typeof f !== 'function') return f
+      return (...args: unknown[]) => {
+        asked.push(name)
+        return (f as (...a: unknown[]) => unknown).apply(of, args)
+      }
+    },
+  })
+  expose(told, port2 as unknown as Endpoint)
+  return Object.assign(port1, { terminate: () => port1.close() })
+}
+
+let pinia: Pinia
+async function shop() {
+  pinia = createPinia()
+  setActivePinia(pinia)
+  await useKeeper().start()
+  await useShop().load()
+  await useJob().load()
+  return { jobs: useJob(), pattern: usePattern(), trouble: useTrouble(), answer: useAnswer() }
+}
+beforeEach(async () => {
+  asked = []
+  vi.stubGlobal('document', { documentElement: { dataset: {} } })
+  vi.stubGlobal('Worker', InProcess)
+  setActivePinia(createPinia())
+  await Promise.all(db.tables.map((t) => t.clear()))
+  await loadDemo()
+})
+afterEach(() => {
+  disposePinia(pinia)
+  for (const p of ports.splice(0)) p.close()
+  vi.unstubAllGlobals()
+})
+const reckoned = (pattern: ReturnType<typeof usePattern>) => vi.waitUntil(() => pattern.reckoned, { timeout: 60_000 })
+
+describe('the pattern and its worker', () => {
+  it('the newest of everything is calculated, however fast it changes; the drawing is laid once', async () => {
+    const { jobs, pattern } = await shop()
+    await reckoned(pattern)
+    expect(pattern.found!.rings).toHaveLength(38)
+    asked = []
+    for (const id of ['scroll-reverse-skip-0', 'scroll-reverse-skip-9', 'scroll-reverse-skip-2']) {
+      jobs.edit((t) => withBlade(t, bladeById(id)!), 'blade')
+      await nextTick()
+    }
+    const small = bladeById('scroll-reverse-skip-2')!
+    await vi.waitUntil(() => pattern.found!.rings[3]!.kerf.paths.length === 0 && pattern.found!.drill < 1.3, { timeout: 60_000 })
+    await vi.waitUntil(() => !pattern.busy, { timeout: 60_000 })
+    expect(useAnswer().blade.id).toBe(small.id)
+    // three changes, at most one for the first and one for all that came meanwhile
+    expect(asked.filter((a) => a === 'reckon').length).toBeLessThanOrEqual(2)
+    expect(asked).not.toContain('lay')
+  })
+  it('a change of the drawing is told to the ticket once, as one step that can be undone', async () => {
+    const { jobs, pattern } = await shop()
+    await reckoned(pattern)
+    const [steps, radius] = [jobs.past.length, jobs.job.cut.radius]
+    pattern.edit({ stretch: 2 })
+    await vi.waitUntil(() => jobs.job.cut.radius !== radius, { timeout: 60_000 })
+    await vi.waitUntil(() => !pattern.busy, { timeout: 60_000 })
+    expect(jobs.past.length).toBe(steps + 1)
+    expect(pattern.apart).toBe(false)
+    jobs.editCut({ web: 9 }, 'web')
+    expect(pattern.apart).toBe(true)
+    pattern.takeFigures()
+    expect(pattern.apart).toBe(false)
+  })
+  it('stopped, it begins afresh with the next question', async () => {
+    const { jobs, pattern } = await shop()
+    await reckoned(pattern)
+    pattern.edit({ tolerance: 0.3 })
+    pattern.cancel()
+    expect(pattern.busy).toBeUndefined()
+    asked = []
+    jobs.edit((t) => withBlade(t, bladeById('scroll-reverse-skip-9')!), 'blade')
+    await vi.waitUntil(() => asked.includes('reckon'), { timeout: 60_000 })
+    expect(asked[0]).toBe('lay')
+  })
+  it('a drawing is read, a broken one refused with its name, and nothing of the old one is lost', async () => {
+    const { pattern, trouble } = await shop()
+    await reckoned(pattern)
+    const before = pattern.record!.name
+    await pattern.bring(new File(['<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0'], 'torn.svg'))
+    expect(trouble.words.at(-1)!.text).toMatch(/^torn\.svg: .*Nothing was changed\.$/)
+    expect(pattern.record!.name).toBe(before)
+    await pattern.bring(
+      new File(
+        ['<svg xmlns="http://www.w3.org/2000/svg" width="50mm" height="50mm" viewBox="0 0 50 50"><rect width="40" height="30"/></svg>'],
+        'plate.svg',
+      ),
+    )
+    await vi.waitUntil(() => pattern.found?.rings.length === 1, { timeout: 60_000 })
+    expect(trouble.words).toEqual([])
+    pattern.undo()
+    await vi.waitUntil(() => pattern.found?.rings.length === 38, { timeout: 60_000 })
+  })
+  it('one that is too much is shown with its reason, and the answer before it does not stand', async () => {
+    const { pattern } = await shop()
+    await reckoned(pattern)
+    pattern.edit({ stretch: 400 })
+    await vi.waitUntil(() => pattern.tooLarge, { timeout: 60_000 })
+    expect([pattern.tooLarge!.tooMuch.what, pattern.reckoned]).toEqual(['side', undefined])
+    expect(pattern.tooLarge!.path).toMatch(/^M/)
+    pattern.edit({ stretch: 1 })
+    await reckoned(pattern)
+    expect(pattern.tooLarge).toBeUndefined()
+  })
+  it('another blade is compared without touching what stands', async () => {
+    const { pattern } = await shop()
+    await reckoned(pattern)
+    const stands = pattern.found!.bill.total.mid
+    const other = await pattern.compare(bladeById('scroll-reverse-skip-9')!)
+    expect(other!.cutting).toBeLessThan(pattern.found!.bill.cutting)
+    expect(pattern.found!.bill.total.mid).toBe(stands)
+  })
+})
+
+describe('the ear and its worker', () => {
+  const sound = (samples: Float32Array, rate: number) => {
+    class Decoder {
+      decodeAudioData = () =>
+        Promise.resolve({ sampleRate: rate, getChannelData: () => samples, length: samples.length, numberOfChannels: 1 })
+    }
+    vi.stubGlobal('OfflineAudioContext', Decoder)
+    return new File([new Uint8Array(samples.length)], 'pluck.wav')
+  }
+  it('a recorded pluck becomes the stress of the ticket, with its doubt, and can be forgotten', async () => {
+    const { jobs, answer } = await shop()
+    const listen = useListen()
+    const { saw } = jobs.job
+    if (!isStrung(saw)) throw new Error('the demo begins on a scroll saw')
+    const rate = 48_000
+    await listen.open(sound(pluckSound({ section: sectionOf(answer.blade), stress: 300, span: saw.span, rate, seed: 4, noise: 0.1 }), rate))
+    expect(listen.last!.read.heard).toBe(true)
+    expect(jobs.job.stress! / 300).toBeCloseTo(1, 1)
+    expect(answer.heard.stress!.doubt).toBeGreaterThan(0)
+    listen.forget('stress')
+    expect(jobs.job.stress).toBeUndefined()
+  })
+  it('what is no pluck is refused in words, and the ticket stays as it was', async () => {
+    const { jobs } = await shop()
+    const listen = useListen()
+    const before = jobs.job.stress
+    await listen.open(
+      sound(
+        new Float32Array(48_000).map((_, i) => 0.3 * Math.sin(i * i)),
+        48_000,
+      ),
+    )
+    expect([listen.last!.read.heard, jobs.job.stress]).toEqual([false, before])
+    expect(listen.trouble.length).toBeGreaterThan(10)
+  })
+  it('strokes of a recording set the dial; a place that is left holds no device', async () => {
+    const { jobs } = await shop()
+    const listen = useListen()
+    listen.listenFor('strokes')
+    await listen.open(sound(sawSound({ strokes: 1000, rate: 48_000, seed: 2, seconds: 4 }), 48_000))
+    expect(jobs.job.spm! / 1000).toBeCloseTo(1, 2)
+    const closed = vi.fn(() => Promise.resolve())
+    class Out {
+      destination = {}
+      close = closed
+    }
+    const quiet = { connect: () => ({ connect: () => undefined }), start: () => undefined, stop: () => undefined }
+    vi.stubGlobal('AudioContext', Out)
+    vi.stubGlobal('OscillatorNode', class { constructor() { return quiet } }) // prettier-ignore
+    vi.stubGlobal('GainNode', class { connect() { return undefined } }) // prettier-ignore
+    listen.sound(440)
+    expect(listen.tone).toBe(440)
+    listen.silence()
+    expect([listen.tone, closed.mock.calls.length]).toEqual([0, 1])
+    listen.silence()
+    expect(closed).toHaveBeenCalledTimes(1)
+  })
+})
+
+describe('a joint on the ticket', () => {
+  it('is laid out, becomes a cut of the ticket, and stands there when one comes back', async () => {
+    const { jobs } = await shop()
+    await jobs.open('demo-caddy')
+    const joint = useJoint()
+    joint.take('tenon')
+    joint.put({ tenon: 9 } as never)
+    expect(joint.spec).toMatchObject({ kind: 'tenon', tenon: 9 })
+    const { cuts } = joint.found
+    expect(cuts.length).toBeGreaterThan(1)
+    joint.toTicket(cuts[0]!.job)
+    expect([jobs.job.saw.kind, jobs.ticket.joint]).toEqual(['hand', expect.objectContaining({ tenon: 9 })])
+    await jobs.settle()
+    await jobs.open('demo-dial')
+    expect(joint.spec.kind).toBe('dovetail')
+    await jobs.open('demo-caddy')
+    expect(joint.spec).toMatchObject({ kind: 'tenon', tenon: 9 })
+    // one step back for each thing done
+    jobs.undo()
+    expect(jobs.past.length).toBe(0)
+  })
+  it('a kerf measured in scrap belongs to the saw in use, and another wood to the whole joint', async () => {
+    const { jobs } = await shop()
+    await jobs.open('demo-caddy')
+    const joint = useJoint()
+    const before = joint.found.saw!
+    joint.kerf(before.kerf + 0.2)
+    expect(joint.chosen!.kerf).toBeCloseTo(before.kerf + 0.2, 9)
+    await useShop().keepMaterial({
+      id: 'own-holly',
+      rev: 0,
+      material: deriveMaterial({ id: 'own-holly', name: 'Holly', cuts: 'wood', density: 780 }),
+    })
+    joint.material('own-holly')
+    expect(jobs.job.stock.material.name).toBe('Holly')
+    joint.material('no such wood')
+    expect(jobs.job.stock.material.name).toBe('Holly')
+    jobs.edit((t) => withSaw(t, useShop().saws[0]!), 'saw')
+    expect(jobs.ticket.blade).toBeUndefined()
+  })
+})

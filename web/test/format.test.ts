@@ -49,7 +49,7 @@ it('backups, hand-overs, tickets and tables of format 2 are read; today’s pass
   await loadDemo()
   const read = await readBackup(await makeBackup())
   if (!read.ok) throw new Error(read.message)
-  const { aside: _none, ...tables } = read.backup.tables
+  const tables = Object.fromEntries(Object.entries(read.backup.tables).filter(([name]) => name !== 'aside'))
   const back = await readBackup(await pack({ ...read.backup, version: 2, tables: older(tables) }))
   expect(back.ok ? plain(back.backup.tables) : back.message).toEqual(plain(read.backup.tables))
   const newer = await readBackup(await pack({ ...read.backup, model: MODEL + 1 }))
@@ -72,7 +72,8 @@ it('backups, hand-overs, tickets and tables of format 2 are read; today’s pass
   const table = Object.entries(OLD).reduce((text, [now, then]) => text.replaceAll(`""${now}""`, `""${then}""`), logCsv(log))
   expect(table).toContain('foretold')
   const rows = await readLogCsv(table)
-  expect([rows.refused, plain(rows.rows.map(({ rev: _rev, ...e }) => e))]).toEqual([[], plain(log.map(({ rev: _rev, ...e }) => e))])
+  const bare = (e: object) => ({ ...plain(e), rev: 0 })
+  expect([rows.refused, rows.rows.map(bare)]).toEqual([[], log.map(bare)])
   const once = plain(log[0]!)
   expect(upgraded(plain(once))).toEqual(once)
 })

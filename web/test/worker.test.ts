@@ -194,8 +194,12 @@ describe('the ear and its worker', () => {
     }
     const quiet = { connect: () => ({ connect: () => undefined }), start: () => undefined, stop: () => undefined }
     vi.stubGlobal('AudioContext', Out)
-    vi.stubGlobal('OscillatorNode', class { constructor() { return quiet } }) // prettier-ignore
-    vi.stubGlobal('GainNode', class { connect() { return undefined } }) // prettier-ignore
+    vi.stubGlobal('OscillatorNode', function Voice() {
+      return quiet
+    })
+    vi.stubGlobal('GainNode', function Gain() {
+      return quiet
+    })
     listen.sound(440)
     expect(listen.tone).toBe(440)
     listen.silence()

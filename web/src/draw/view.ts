@@ -72,15 +72,16 @@ export function useView(el: Ref<HTMLElement | SVGElement | undefined>, whole: Re
     // beyond its margin there would be nothing to see
     if (Math.abs(live.value.x) > 0.9 * margin * width.value || Math.abs(live.value.y) > 0.9 * margin * height.value) settle()
   }
-  /** A wheel brings it closer about the point under it. */
-  function wheel(e: WheelEvent) {
+  /** Brings it closer by a factor about a point of the screen. */
+  function closer(factor: number, clientX: number, clientY: number) {
     const r = el.value!.getBoundingClientRect()
     const { x, y, k } = live.value
-    const next = Math.min(CLOSEST / zoom.value, Math.max(FARTHEST / zoom.value, k * Math.exp(-e.deltaY * 0.0015)))
-    const [px, py] = [e.clientX - r.left, e.clientY - r.top]
+    const next = Math.min(CLOSEST / zoom.value, Math.max(FARTHEST / zoom.value, k * factor))
+    const [px, py] = [clientX - r.left, clientY - r.top]
     live.value = { k: next, x: px - ((px - x) * next) / k, y: py - ((py - y) * next) / k }
     void rest()
   }
+  const wheel = (e: WheelEvent) => closer(Math.exp(-e.deltaY * 0.0015), e.clientX, e.clientY)
   function zoomBy(factor: number) {
     settle()
     middle.value = centre.value
@@ -110,5 +111,5 @@ export function useView(el: Ref<HTMLElement | SVGElement | undefined>, whole: Re
     if (x > left && x < left + w && y > top && y < top + h) return
     middle.value = [x, y]
   }
-  return { scale, box, viewBox, transform, at, drag, wheel, settle, zoomBy, pan, fit, show, reveal }
+  return { scale, box, viewBox, transform, at, drag, closer, wheel, settle, zoomBy, pan, fit, show, reveal }
 }

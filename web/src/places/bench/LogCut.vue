@@ -41,7 +41,8 @@ onMounted(() => dialog.value?.showModal())
 async function write() {
   const at = Date.now()
   const kept = await shop.keepLog({
-    id: `log-${at.toString(36)}-${jobs.record.id.slice(-4)}`,
+    // two tabs may log in the same millisecond
+    id: `log-${at.toString(36)}-${crypto.getRandomValues(new Uint32Array(1))[0]!.toString(36)}`,
     rev: 0,
     at,
     jobId: jobs.record.id,

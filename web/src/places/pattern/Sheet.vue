@@ -31,13 +31,35 @@ const selected = computed(() => (props.selected === undefined ? undefined : foun
 const held = ref<Hole>()
 const marks = ref<[number, number][]>([])
 let from: { x: number; y: number; moved: boolean; onHole: boolean } | undefined
+/** fingers on the sheet; two of them move and enlarge it together */
+const fingers = new Map<number, { x: number; y: number }>()
+function pinch(e: PointerEvent) {
+  const before = [...fingers.values()]
+  fingers.set(e.pointerId, { x: e.clientX, y: e.clientY })
+  const after = [...fingers.values()]
+  const span = ([a, b]: typeof after) => Math.hypot(a!.x - b!.x, a!.y - b!.y)
+  const middle = ([a, b]: typeof after) => ({ x: (a!.x + b!.x) / 2, y: (a!.y + b!.y) / 2 })
+  const [m, n] = [middle(before), middle(after)]
+  view.drag(n.x - m.x, n.y - m.y)
+  if (span(before) > 0) view.closer(span(after) / span(before), n.x, n.y)
+}
+function lift(e: PointerEvent) {
+  fingers.delete(e.pointerId)
+  from = undefined
+}
 function down(e: PointerEvent) {
   if (e.button > 0) return
+  fingers.set(e.pointerId, { x: e.clientX, y: e.clientY })
+  if (fingers.size > 1) {
+    from = held.value = undefined
+    return
+  }
   const onHole = (e.target as Element).hasAttribute('data-hole')
   from = { x: e.clientX, y: e.clientY, moved: false, onHole }
   frame.value!.setPointerCapture(e.pointerId)
 }
 function move(e: PointerEvent) {
+  if (fingers.size === 2 && fingers.has(e.pointerId)) return pinch(e)
   if (!from) return
   const [dx, dy] = [e.clientX - from.x, e.clientY - from.y]
   if (!from.moved && Math.hypot(dx, dy) < 4) return
@@ -51,7 +73,7 @@ function move(e: PointerEvent) {
 }
 function up(e: PointerEvent) {
   const was = from
-  from = undefined
+  lift(e)
   if (!was) return
   view.settle()
   if (was.onHole && held.value && selected.value) {
@@ -114,7 +136,7 @@ defineExpose({ show: view.show, fit: view.fit, zoomBy: view.zoomBy })
     @pointerdown="down"
     @pointermove="move"
     @pointerup="up"
-    @pointercancel="from = undefined"
+    @pointercancel="lift"
     @wheel.prevent="view.wheel"
     @keydown="key"
   >

@@ -152,6 +152,10 @@ function measured(mm: number) {
       <template v-if="part === 'Reckoning'">
         <OpeningCard v-if="selected !== undefined && pattern.found?.rings[selected]" :id="selected" @close="selected = undefined" />
         <Reckoned v-if="pattern.found" :found="pattern.found" @jump="jump" />
+        <p v-else-if="pattern.tooLarge" class="apart">
+          Nothing is calculated until it is smaller. Its size, copies and lines stand under
+          <button class="act" @click="part = 'Drawing'">Drawing</button>
+        </p>
       </template>
       <OrderList v-else-if="part === 'Order' && pattern.found" :found="pattern.found" :selected="selected" @select="selected = $event" />
       <DrawingPart v-else-if="part === 'Drawing'" :known="known" @measure="(mm) => ((known = mm), (measuring = true))" />

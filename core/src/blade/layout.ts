@@ -12,21 +12,15 @@ export function countedTpi(blade: Pick<Blade, 'spacing'>): number {
   return 25.4 / meanSpacing(blade)
 }
 
-/**
- * Free room in front of each tooth of the repeat, mm² in side view: an even tooth leaves ½·p·d,
- * every extra length of spacing its whole depth.
- */
-export function gapAreas(blade: Blade): number[] {
-  return blade.spacing.map((s) => gapArea(blade, s))
-}
-function gapArea({ pitch: p, toothDepth: d, gulletShare }: Blade, s: number): number {
+/** Free room in front of a tooth at spacing `s`, mm² in side view: an even tooth leaves ½·p·d, every extra length of spacing its whole depth. */
+function gulletArea({ pitch: p, toothDepth: d, gulletShare }: Blade, s: number): number {
   return gulletShare * (0.5 * Math.min(p, s) + Math.max(s - p, 0)) * d
 }
 
 /** Mean room per tooth, mm²: dust spills along within the repeat. */
 export function meanGullet(blade: Blade): number {
   let total = 0
-  for (const s of blade.spacing) total += gapArea(blade, s)
+  for (const s of blade.spacing) total += gulletArea(blade, s)
   return total / blade.spacing.length
 }
 

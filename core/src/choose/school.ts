@@ -1,4 +1,4 @@
-import { countedTpi, sizedByTeeth, type Blade, type ToothPattern } from '../blade/index.js'
+import { sizedByTeeth, type ToothPattern } from '../blade/index.js'
 import { heights, type Job } from '../job/index.js'
 import { teethInWork } from '../cut/index.js'
 import { profileOf } from '../saw/index.js'
@@ -72,8 +72,3 @@ export function byPointOfView(
   return kept.sort((a, b) => rank(b) - rank(a))
 }
 const MANY = 20 // openings from which silhouette work is meant; estimate
-
-/** How a blade is called: by its size and pattern, or by its teeth per inch. */
-export function tpiLabel(blade: Blade): string {
-  return `${Math.round(countedTpi(blade) * 2) / 2}`
-}

@@ -91,8 +91,6 @@ export function tradesWords(r: Ranked, first: Ranked, say: Say): string {
   return parts.filter(Boolean).join(' ') || 'As good as the first for this job.'
 }
 
-export const gradeWords: Record<Evaluation['edge']['grade'], string> = { finest: 'finest', fine: 'fine', fair: 'fair', rough: 'rough' }
-
 export const schoolNames: Record<SizeSchool, string> = {
   balance: 'Balanced',
   ladder: 'By thickness',

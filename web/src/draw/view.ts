@@ -1,12 +1,7 @@
 import { computed, ref, type Ref } from 'vue'
+import type { Box } from '@green-pitch/core/pattern'
 import { useDebounceFn, useElementSize } from '@vueuse/core'
 
-export interface Extent {
-  minX: number
-  minY: number
-  maxX: number
-  maxY: number
-}
 const PAD = 14 // px kept clear round the whole
 const [FARTHEST, CLOSEST] = [0.5, 400] // times the whole fitted
 
@@ -17,7 +12,7 @@ const [FARTHEST, CLOSEST] = [0.5, 400] // times the whole fitted
  * @param whole everything there is to see
  * @param margin how far the drawing is made beyond what is seen, as a share of it, so that moving uncovers no void
  */
-export function useView(el: Ref<HTMLElement | SVGElement | undefined>, whole: Ref<Extent | undefined>, margin = 0) {
+export function useView(el: Ref<HTMLElement | SVGElement | undefined>, whole: Ref<Box | undefined>, margin = 0) {
   const { width, height } = useElementSize(el as Ref<HTMLElement | undefined>)
   /** middle of the view, mm, and how much closer than the whole; no middle: the whole, fitted */
   const middle = ref<[number, number]>()
@@ -97,7 +92,7 @@ export function useView(el: Ref<HTMLElement | SVGElement | undefined>, whole: Re
     middle.value = undefined
   }
   /** Brings an extent into view with room round it; never closer than `closest` px per mm. */
-  function show(b: Extent, closest = 40) {
+  function show(b: Box, closest = 40) {
     fit()
     const size = Math.max(b.maxX - b.minX, b.maxY - b.minY, 1e-3)
     const want = Math.min(closest, (0.4 * Math.min(width.value, height.value)) / size)

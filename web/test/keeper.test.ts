@@ -4,7 +4,6 @@ import { beforeEach, describe, expect, it, test, vi } from 'vitest'
 import { bladeById, deriveMaterial, type StrungSaw } from '@green-pitch/core'
 import { clearAll, makeBackup, readBackup, restore } from '../src/data/backup'
 import { db, save } from '../src/data/db'
-import { loadDemo } from '../src/data/demo'
 import type { DrawerRecord, SawRecord } from '../src/data/records'
 import { useJob } from '../src/store/job'
 import { useKeeper } from '../src/store/keeper'
@@ -13,6 +12,7 @@ import { useRun } from '../src/store/run'
 import { useSettings } from '../src/store/settings'
 import { useShop } from '../src/store/shop'
 import { useTrouble } from '../src/store/trouble'
+import { demoShop } from './demoShop'
 
 /** One tab: stores of its own over the storage all tabs share. */
 async function tab() {
@@ -36,19 +36,7 @@ async function tab() {
 }
 type Tab = Awaited<ReturnType<typeof tab>>
 
-beforeEach(async () => {
-  vi.stubGlobal('document', { documentElement: { dataset: {} } })
-  vi.stubGlobal(
-    'Worker',
-    class extends EventTarget {
-      postMessage() {}
-      terminate() {}
-    },
-  )
-  setActivePinia(createPinia())
-  await Promise.all(db.tables.map((t) => t.clear()))
-  await loadDemo()
-})
+beforeEach(demoShop)
 
 const backup = async () => {
   const read = await readBackup(await makeBackup())

@@ -4,13 +4,13 @@ import { beforeEach, expect, it, vi } from 'vitest'
 import { bladeById, makeJob } from '@green-pitch/core'
 import { noChoices } from '@green-pitch/core/pattern'
 import { db } from '../src/data/db'
-import { loadDemo } from '../src/data/demo'
 import { useAnswer } from '../src/store/answer'
 import { useJob } from '../src/store/job'
 import { usePattern } from '../src/store/pattern'
 import { useRun } from '../src/store/run'
 import { useShop } from '../src/store/shop'
 import { patternWork, type Found } from '../src/work/patternWork'
+import { demoShop } from './demoShop'
 
 const given = { job: makeJob(), blade: bladeById('scroll-reverse-skip-4')!, drills: ['metric' as const], log: [], choices: noChoices }
 /** The demo's inlay tray as one tab holds it; the worker's answer is put where it would come. */
@@ -27,19 +27,7 @@ async function tab() {
   pattern.reckoned = patternWork.reckon(given, () => undefined) as Found
   return { jobs, pattern, run: useRun() }
 }
-beforeEach(async () => {
-  vi.stubGlobal('document', { documentElement: { dataset: {} } })
-  vi.stubGlobal(
-    'Worker',
-    class extends EventTarget {
-      postMessage() {}
-      terminate() {}
-    },
-  )
-  setActivePinia(createPinia())
-  await Promise.all(db.tables.map((t) => t.clear()))
-  await loadDemo()
-})
+beforeEach(demoShop)
 
 it('is where it was after a reload: the ring in hand, the blades used, what is done', async () => {
   const { run, pattern } = await tab()

@@ -7,11 +7,10 @@ import {
   sectionOf,
   standInStress,
   type Cut,
-  type Fate,
   type Job,
   type Saw,
   type Stock,
-  type Grade,
+  type LogEntry,
 } from '@green-pitch/core'
 
 /** Saltmarsh Bench: a made-up workshop of two by an estuary. One pierces metal, the other saws wood. */
@@ -183,23 +182,17 @@ export const owned: [id: string, count: number, minutes: number, note: string][]
 ]
 
 /** One cut as it was done; cuts of jobs that are no longer kept carry none. */
-interface Done {
+interface Done extends Pick<
+  LogEntry,
+  'title' | 'minutes' | 'length' | 'blades' | 'fate' | 'face' | 'underside' | 'edge' | 'cleanUpMinutes'
+> {
   jobId?: string
   /** days after the first */
   day: number
-  title: string
   stock: Stock
   saw: Saw
   cut: Partial<Cut>
   blade: string
-  minutes: number
-  length: number
-  blades: number
-  fate: Fate
-  face: Grade
-  underside: Grade
-  edge: Grade
-  cleanUpMinutes: number
   note?: string
 }
 export const done: readonly Done[] = [

@@ -20,6 +20,7 @@ test('single keys rest while something is typed, and when they are switched off;
   await page.keyboard.press('PageDown')
   await expect(page.getByRole('button', { name: /^Done, next/ })).toBeVisible()
   await page.getByRole('link', { name: 'Jobs', exact: true }).click()
+  await expect(page.getByRole('heading', { name: /jobs, side by side/ })).toBeVisible()
   await page.keyboard.press('PageDown')
   await page.getByRole('link', { name: 'Run', exact: true }).click()
   await expect(page.getByText(/^1 of 38/)).toBeVisible()

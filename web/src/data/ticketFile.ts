@@ -22,7 +22,7 @@ export async function readTicket(text: string): Promise<{ ok: true; name: string
   if (!(version >= 1 && version <= VERSION))
     return {
       ok: false,
-      message: `This ticket is of format ${String(parsed.version)}; this Green Pitch reads 1 to ${VERSION}. Update, then open it.`,
+      message: `This ticket is of ${typeof parsed.version === 'number' ? `format ${parsed.version}` : 'a format it does not name'}; this Green Pitch reads 1 to ${VERSION}. Update, then open it.`,
     }
   const { check, ticket } = await import('./schema')
   const found = check(ticket, version < VERSION ? upgraded(parsed.ticket) : parsed.ticket)

@@ -123,13 +123,20 @@ export function useInHand<T extends InHand>(table: T, id: () => string, onLoad?:
     },
     { immediate: true, flush: 'sync' },
   )
+  /** What is done here is newer than what an earlier look at storage will tell. */
+  function overtake() {
+    asked++
+    loaded.value = true
+  }
   function put(r: RecordOf[T]) {
+    overtake()
     record.value = r
     return keeper.keep(table, r, under)
   }
   let changing = 0
   async function change(how: (stored: RecordOf[T] | undefined) => RecordOf[T] | undefined) {
     const wanted = id()
+    overtake()
     record.value = how(record.value) ?? record.value
     changing++
     const made = await keeper.add(table, wanted, how)

@@ -8,6 +8,8 @@ const emit = defineEmits<{ print: []; log: [] }>()
 const jobs = useJob()
 const settings = useSettings()
 const name = ref<HTMLInputElement>()
+/** what is being typed: a save that is done meanwhile must not put the old name back */
+const typed = ref<string>()
 const stateWords = computed(() => ({ saved: 'kept', saving: 'keeping…', conflict: 'kept beside', failed: 'not kept' })[jobs.state])
 async function share() {
   try {
@@ -24,10 +26,12 @@ async function share() {
     <input
       ref="name"
       class="name"
-      :value="jobs.name"
+      :value="typed ?? jobs.name"
       aria-label="Job name"
       maxlength="120"
+      @input="typed = ($event.target as HTMLInputElement).value"
       @change="jobs.rename(($event.target as HTMLInputElement).value)"
+      @blur="typed = undefined"
       @keydown.enter="name?.blur()"
     />
     <span class="soft" role="status">{{ stateWords }}</span>

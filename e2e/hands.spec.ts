@@ -1,40 +1,4 @@
-import { expect, openBench, part, test } from './help'
-
-test('single keys rest while something is typed, and when they are switched off; a place takes its own keys along', async ({ page }) => {
-  await openBench(page)
-  const shown = part(page, 'Blade')
-  await expect(shown).toContainText('No. 4')
-  await page.keyboard.press(']')
-  await expect(shown).toContainText('No. 5')
-  // letters of a name are letters
-  const name = page.getByRole('textbox', { name: 'Job name' })
-  await name.fill('')
-  await name.pressSequentially('up] l? 12')
-  await expect(name).toHaveValue('up] l? 12')
-  await expect(shown).toContainText('No. 5')
-  await expect(page.getByRole('dialog')).toBeHidden()
-  await name.press('Enter')
-  // Run's own keys act on Run, and not after it was left
-  await page.getByRole('link', { name: 'Run', exact: true }).click()
-  await page.getByRole('button', { name: /^Start/ }).waitFor()
-  await page.keyboard.press('PageDown')
-  await expect(page.getByRole('button', { name: /^Done, next/ })).toBeVisible()
-  await page.getByRole('link', { name: 'Jobs', exact: true }).click()
-  await expect(page.getByRole('heading', { name: /jobs, side by side/ })).toBeVisible()
-  await page.keyboard.press('PageDown')
-  await page.getByRole('link', { name: 'Run', exact: true }).click()
-  await expect(page.getByText(/^1 of 38/)).toBeVisible()
-  // switched off, only what a browser does itself is left
-  await page.getByRole('link', { name: 'Settings' }).click()
-  await page.getByLabel(/Single keys act/).uncheck()
-  await page.getByRole('link', { name: 'Bench' }).click()
-  await page.keyboard.press('u')
-  await page.keyboard.press('[')
-  await expect(shown).toContainText('No. 5')
-  await expect(page.getByRole('button', { name: /Units: millimetres/ })).toBeVisible()
-  await page.keyboard.press('Control+z')
-  await expect(shown).toContainText('No. 4')
-})
+import { expect, openBench, test } from './help'
 
 test('a restore in one tab is seen in the other at once, and what was being edited there is not lost', async ({ page, context }) => {
   await openBench(page)

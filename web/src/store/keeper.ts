@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, onScopeDispose, ref, shallowRef } from 'vue'
+import { onScopeDispose, ref, shallowRef } from 'vue'
 import { change, Conflict, db, onNews, remove, save, storedEpoch, tell, type News } from '../data/db'
 import type { AsideRecord } from '../data/records'
 import type { KeptTable, RecordOf } from '../data/tables'
@@ -45,10 +45,6 @@ export const useKeeper = defineStore('keeper', () => {
   }
   /** Nothing of this record waits here: what is stored may be shown. */
   const quiet = (table: Writable, id: string) => stateOf(table, id) === 'saved'
-  const busy = computed(() => {
-    void ticks.value
-    return [...ways.values()].some((w) => w.state === 'saving')
-  })
 
   async function start() {
     epoch = await storedEpoch()
@@ -166,7 +162,7 @@ export const useKeeper = defineStore('keeper', () => {
   }
 
   // ---- both versions
-  async function resolve(row: AsideRecord, choice: 'mine' | 'theirs' | 'both') {
+  async function resolve(row: AsideRecord, choice: 'mine' | 'theirs') {
     const { table, record } = row
     ways.delete(keyOf(table, record.id))
     if (choice === 'mine' && !(await add(table, record.id, () => record))) return
@@ -202,5 +198,5 @@ export const useKeeper = defineStore('keeper', () => {
   })
   onScopeDispose(deaf)
 
-  return { asides, busy, start, reading: () => epoch, stateOf, quiet, fresh, keep, add, drop, written, settle, resolve, onChange }
+  return { asides, start, reading: () => epoch, stateOf, quiet, fresh, keep, add, drop, written, settle, resolve, onChange }
 })

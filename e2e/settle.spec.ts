@@ -52,6 +52,7 @@ test('schools, naming and drills are the user’s; owned blades lead when asked,
   await expect(ranked(page).first()).toContainText('9.5 TPI')
   await expect(part(page, 'Blade')).toContainText('No. 5')
   await expect(page.getByText(/Drill No\. \d+ drill starting holes/)).toBeVisible()
+  await kept(page)
   await page.reload()
   await expect(ranked(page).first()).toContainText('9.5 TPI')
 

@@ -23,6 +23,24 @@ export function pivotRadius({ width: w, kerf: k }: Pick<Section, 'width' | 'kerf
   return 0.5 * Math.hypot(w, k)
 }
 
+/** Most a kerf may be widened to come round, as a share of it (reference). */
+const OVERCUT = 0.3
+const SLOWER = 3 // times its share of the kerf that filing a kerf wider slows the cut; estimate (reference)
+
+/** What the kerf must be widened by to come round a radius of its centre line, as a share of it: x = t + w²/4R − k; 0 where it comes round. */
+export function overcut({ width: w, thickness: t, kerf: k }: Turning, radius: number): number {
+  return radius > 0 ? Math.max(0, t + (w * w) / (4 * radius) - k) / k : Infinity
+}
+/** Times longer a stretch takes on which the teeth's sides must file the kerf wider. */
+export const overcutSlows = (share: number): number => 1 + SLOWER * Math.min(share, OVERCUT)
+
+/** Radius of the kerf's centre line below which a worked turn is refused: the pocket, or a kerf widened by more than three tenths, mm. */
+export function tightestRadius(blade: Turning): number {
+  const { width: w, thickness: t, kerf: k } = blade
+  const room = (1 + OVERCUT) * k - t
+  return room > 0 ? Math.max(pivotRadius(blade), (w * w) / (4 * room)) : Infinity
+}
+
 const ROUND = new Set(['twisted', 'grit'])
 /** Cuts in every direction without turning the work. */
 export const turnsAnywhere = (blade: Pick<Blade, 'pattern'>): boolean => ROUND.has(blade.pattern)

@@ -1,19 +1,39 @@
-import { meanSpacing, startingHole, turnRadius, type Blade } from '../blade/index.js'
+import { HOLE_CLEARANCE, meanSpacing, startingHole, tightestRadius, turnRadius, turnsAnywhere, workedRadius, type Blade } from '../blade/index.js'
 import { clampTrouble, frameClearance, type ClampTrouble, type Saw, profileOf, profiles, type LimitId, type Profile } from '../saw/index.js'
-import { centreRadius, heights, type Job } from '../job/index.js'
-import { maxChipLoad, minChipLoad, cuttingForce, feedShare, depthBelowClamp, teethInWork, type HoldLimit } from '../cut/index.js'
+import { centreRadius, heights, isStrungJob, type Job } from '../job/index.js'
+import {
+  cuttingForce,
+  depthBelowClamp,
+  feedShare,
+  LEAST_TEETH,
+  maxChipLoad,
+  minChipLoad,
+  packing,
+  stressBand,
+  SURE,
+  sureChipLoad,
+  teethCarrying,
+  teethWished,
+  type HoldLimit,
+} from '../cut/index.js'
 
 export type State = 'within' | 'near' | 'beyond'
 
-/** What one rule finds for one blade. `have` meets `need` when ratio ≥ 1; units follow the limit. */
+/**
+ * What one rule finds for one blade; units follow the limit. It has two thresholds: from `need` down a price grows, under
+ * `least` it is refused. The place in the window goes by the first, so that softening a refusal moves no suggestion.
+ */
 export interface Margin {
   limit: LimitId
+  /** near: it goes, at a price or barely; beyond: refused */
   state: State
   have: number
   need: number
+  least: number
+  /** have over need */
   ratio: number
   /** which part of the rule holds, and its inputs, for the words */
-  by?: 'gullet' | HoldLimit | ClampTrouble['why'] | 'none' | 'tilt' | 'set' | 'handle' | 'box'
+  by?: 'gullet' | HoldLimit | ClampTrouble['why'] | 'none' | 'tilt' | 'set' | 'handle' | 'box' | 'back' | 'packs'
   inputs: Record<string, number>
 }
 
@@ -26,13 +46,13 @@ export interface Limit {
   test(job: Job, blade: Blade): Margin | undefined
 }
 
-const NEAR = 1.08 // a margin under 8 % is worth a mark
-
-/** have/need, finite always: a need of nothing is met amply. */
-function margin(limit: LimitId, have: number, need: number, inputs: Margin['inputs'] = {}, by?: Margin['by']): Margin {
+/** have/need, finite always: a need of nothing is met amply. A hard rule has one threshold. */
+function margin(limit: LimitId, have: number, need: number, inputs: Margin['inputs'] = {}, by?: Margin['by'], least = need): Margin {
   const ratio = need > 0 ? Math.min(have / need, 99) : 99
-  return { limit, have, need, ratio, state: ratio < 1 ? 'beyond' : ratio < NEAR ? 'near' : 'within', inputs, by }
+  return { limit, have, need, least, ratio, state: have < least ? 'beyond' : ratio < 1 ? 'near' : 'within', inputs, by }
 }
+/** Refused. */
+export const stops = (m: Pick<Margin, 'state'>): boolean => m.state === 'beyond'
 const yesNo = (limit: LimitId, ok: boolean, inputs?: Margin['inputs'], by?: Margin['by']): Margin =>
   margin(limit, ok ? 99 : 0, 1, inputs, by)
 
@@ -65,39 +85,62 @@ const capacity: Limit = {
   },
 }
 
-/** The finest bite that cuts must lie under what gaps and bow leave. */
+/**
+ * A sure bite must lie under what gaps and the push allowed leave; from there down to the floor it rubs now and then. What a
+ * blade held at both ends bears is asked of its whole band, not of the stress it happens to have: tension is free to give.
+ */
 const chipLoad: Limit = {
   id: 'chipLoad',
   closes: 'below',
   unit: 'mm',
   test(job, blade) {
     const ceiling = maxChipLoad(job, blade)
-    return margin(
+    const floor = minChipLoad(job, blade)
+    const m = margin(
       'chipLoad',
       ceiling.cleanCut,
-      minChipLoad(job, blade),
+      SURE * floor,
       { gullet: ceiling.gullet, held: ceiling.held },
       ceiling.cleanCut > ceiling.value ? ceiling.by : ceiling.limit,
+      floor,
     )
+    if (!isStrungJob(job)) return m
+    const lost = ceiling.gullet < floor || stressBand(job, blade).empty
+    return { ...m, by: lost && ceiling.gullet >= floor ? 'bow' : m.by, state: lost ? 'beyond' : m.ratio < 1 ? 'near' : 'within' }
   },
 }
 
-/** Least teeth in the work: 2 powered or pushed by hand; on a hand frame by school. */
-export function leastTeeth(job: Job): number {
-  const { leastTeeth: least } = profileOf(job.saw)
-  return least === 'school' ? { habit: 1.3, two: 2, three: 3 }[job.teethSchool] : least
-}
+/** Teeth that carry the cut: what is wished, and what goes with scrap under it. Too many teeth pack in ductile stock. */
 const teeth: Limit = {
   id: 'teeth',
   closes: 'above',
   unit: 'teeth',
   test(job, blade) {
-    const height = heights(job).thinnest
-    return margin('teeth', teethInWork(height, blade), leastTeeth(job), { height, spacing: meanSpacing(blade) })
+    // a curved edge is rocked along the sheet at a low angle, so that its length and not the sheet carries the teeth
+    if (blade.plate?.curved) return undefined
+    return margin(
+      'teeth',
+      teethCarrying(job, blade),
+      teethWished(job),
+      { height: heights(job).thinnest, spacing: meanSpacing(blade) },
+      undefined,
+      LEAST_TEETH,
+    )
   },
 }
 
-/** Radius of the cut's centre line against what the blade turns; a pivoted corner only needs room for its pocket. */
+/** Chips of ductile metal and plastic pack where too many teeth stand in the work: slower, hotter, never refused. */
+const packs: Limit = {
+  id: 'packing',
+  closes: 'below',
+  unit: 'none',
+  test(job, blade) {
+    const share = packing(job, blade)
+    return share > 0 ? margin('packing', 1, share, {}, 'packs', 0) : undefined
+  },
+}
+
+/** Radius of the cut's centre line against what the blade turns; a pivoted corner only asks room for its pocket, in the waste. */
 const turn: Limit = {
   id: 'turn',
   closes: 'above',
@@ -106,10 +149,14 @@ const turn: Limit = {
     const { cut } = job
     const centre = centreRadius(cut, blade)
     if (cut.radius === undefined || centre === undefined) return undefined
-    const have = cut.turn === 'pivot' ? cut.radius : centre
     const need = turnRadius(blade, cut.turn)
-    if (need === undefined) return yesNo('turn', false, { line: cut.radius }, 'none')
-    return margin('turn', have, need, { line: cut.radius, kerf: blade.kerf })
+    const inputs = { line: cut.radius, kerf: blade.kerf }
+    if (need === undefined) return yesNo('turn', false, inputs, 'none')
+    if (turnsAnywhere(blade)) return margin('turn', centre, need, inputs)
+    if (blade.plate) return margin('turn', centre, need, inputs)
+    // the corner comes out at half a kerf whatever the pocket; one larger than the drawn curve shows in the waste only
+    if (cut.turn === 'pivot') return margin('turn', cut.radius, need, inputs, undefined, 0)
+    return margin('turn', centre, need, inputs, undefined, cut.turn === 'flowing' ? workedRadius(blade) : tightestRadius(blade))
   },
 }
 
@@ -117,21 +164,28 @@ const hole: Limit = {
   id: 'hole',
   closes: 'above',
   unit: 'mm',
-  test: (job, blade) =>
-    job.cut.kind === 'pierced' && job.cut.hole !== undefined ? margin('hole', job.cut.hole, startingHole(blade)) : undefined,
+  test(job, blade) {
+    if (job.cut.kind !== 'pierced' || job.cut.hole === undefined) return undefined
+    const need = startingHole(blade)
+    // a tight hole scrapes the blade, and still lets it through
+    return margin('hole', job.cut.hole, need, {}, undefined, need - SCRAPES * HOLE_CLEARANCE[blade.cutsOn ? 'shank' : 'threaded'])
+  },
 }
+const SCRAPES = 0.8 // of the clearance can be done without; estimate
 
 export const SAFE = 3 // against breaking a web
+const BARELY = 1.5 // a web so far from breaking stands, in a careful hand; estimate
 const SLENDER = 4 // a web is taken as this many times longer than wide; estimate
 
 /**
- * Narrowest web that stands beside the cut: a beam held at both ends, σ = ¾·F·ℓ/(H·b²), under the push of a
- * sure bite, three times safe, and half a kerf's wander from either side.
+ * Narrowest web that stands beside the cut: a beam held at both ends, σ = ¾·F·ℓ/(H·b²), under the push of a sure bite,
+ * three times safe, and half a kerf's wander from either side; the least that stands at all is half as safe, with half the
+ * wander.
  */
-export function leastWeb(job: Job, blade: Blade): { value: number; push: number } {
-  const push = feedShare(job.wear) * cuttingForce(job, blade, 2 * minChipLoad(job, blade))
-  const stands = (0.75 * SLENDER * SAFE * push) / (heights(job).longest * job.stock.material.strength)
-  return { value: stands + blade.kerf, push }
+export function leastWeb(job: Job, blade: Blade): { value: number; least: number; push: number } {
+  const push = feedShare(job, blade) * cuttingForce(job, blade, sureChipLoad(job, blade))
+  const stands = (safe: number) => (0.75 * SLENDER * safe * push) / (heights(job).longest * job.stock.material.strength)
+  return { value: stands(SAFE) + blade.kerf, least: stands(BARELY) + blade.kerf / 2, push }
 }
 const web: Limit = {
   id: 'web',
@@ -139,8 +193,8 @@ const web: Limit = {
   unit: 'mm',
   test(job, blade) {
     if (job.cut.web === undefined) return undefined
-    const least = leastWeb(job, blade)
-    return margin('web', job.cut.web, least.value, { push: least.push, kerf: blade.kerf })
+    const { value, least, push } = leastWeb(job, blade)
+    return margin('web', job.cut.web, value, { push, kerf: blade.kerf }, undefined, least)
   },
 }
 
@@ -156,31 +210,29 @@ const reach: Limit = {
   },
 }
 
-/** A back stops the cut at the depth under it; a plate without one goes as deep as it is wide. */
+/** A back stops the cut at the depth under it. A cut of no stated depth goes through: the plate follows it for its whole length. */
 const depth: Limit = {
   id: 'depth',
   closes: 'whole',
   unit: 'mm',
   test(job, blade) {
-    const { depth: need } = job.cut
-    if (need === undefined) return undefined
-    // a plate without a back passes through; a short stroke cannot clear a cut longer than itself
-    return margin('depth', blade.plate?.depth ?? THROUGH, need)
+    const { plate } = blade
+    if (!plate?.depth) return undefined
+    return margin('depth', plate.depth, job.cut.depth ?? job.cut.length, {}, 'back')
   },
 }
-const THROUGH = 1000 // mm; deeper than any cut by hand
 
-const UNSET = 5 // mm; a plate without set binds in a deeper cut; estimate
-/** Flush on a face wants a plate without set and a handle out of the way; such a plate binds in a deep cut. */
+const UNSET = 5 // mm of wood on its sides from which a plate without set binds; estimate
+/** Flush on a face wants a plate without set and a handle out of the way; such a plate binds where much wood lies on its sides. */
 const access: Limit = {
   id: 'access',
   closes: 'whole',
   unit: 'none',
   test(job, blade) {
-    const { flush, depth: deep, boxed } = job.cut
+    const { flush, depth: deep, boxed, length } = job.cut
     if (blade.plate?.needsBox && !boxed) return yesNo('access', false, {}, 'box')
     if (flush) return yesNo('access', blade.plate?.flush === true, {}, 'handle')
-    if (blade.plate?.flush && deep !== undefined) return margin('access', UNSET, deep, {}, 'set')
+    if (blade.plate?.flush) return margin('access', UNSET, Math.min(heights(job).longest, deep ?? length), {}, 'set')
     return undefined
   },
 }
@@ -197,13 +249,13 @@ const frame: Limit = {
   },
 }
 
-const all: Record<LimitId, Limit> = { end, material, capacity, chipLoad, teeth, turn, hole, web, reach, depth, access, frame }
+const all: Record<LimitId, Limit> = { end, material, capacity, chipLoad, teeth, packing: packs, turn, hole, web, reach, depth, access, frame }
 const ofProfile = new Map<Profile, readonly Limit[]>(Object.values(profiles).map((p) => [p, p.limits.map((id) => all[id])]))
 /** The limits a saw's blades are held to: each kind names its own, the search is one. */
 export const limitsOf = (saw: Pick<Saw, 'kind'>): readonly Limit[] => ofProfile.get(profileOf(saw))!
 export const limitById = (id: LimitId): Limit => all[id]
 /** Whether the blade can be clamped at all and is made for the stock: what no change of the cut will alter. */
-export const usable = (job: Job, blade: Blade): boolean => end.test(job, blade)!.ratio >= 1 && material.test(job, blade)!.ratio >= 1
+export const usable = (job: Job, blade: Blade): boolean => !stops(end.test(job, blade)!) && !stops(material.test(job, blade)!)
 
 /** Every limit the job asks, for one blade. */
 export function marginsOf(job: Job, blade: Blade): Margin[] {
@@ -216,7 +268,7 @@ export function passingMargins(job: Job, blade: Blade): Margin[] | undefined {
   for (const l of limitsOf(job.saw)) {
     const m = l.test(job, blade)
     if (!m) continue
-    if (m.ratio < 1) return undefined
+    if (stops(m)) return undefined
     met.push(m)
   }
   return met

@@ -8,13 +8,13 @@ import {
   filingFit,
   speedBand,
   speedInUse,
+  stressInUse,
   type CutTime,
   type EdgeForecast,
   type SpeedBand,
   type SteadyFeed,
 } from '../cut/index.js'
-import { stressInUse } from '../tension/index.js'
-import { limitById, marginsOf, passingMargins, type Margin } from './limit.js'
+import { limitById, marginsOf, passingMargins, stops, type Margin } from './limit.js'
 
 /** What a blade is weighed by. Every utility is 0 (worst) … 1 (best). */
 export type Criterion = 'edge' | 'underside' | 'pace' | 'time' | 'strength' | 'waste' | 'cost' | 'place'
@@ -40,7 +40,7 @@ export function evaluate(job: Job, blade: Blade, margins = marginsOf(job, blade)
   return {
     blade,
     margins,
-    passes: margins.every((m) => m.ratio >= 1),
+    passes: !margins.some(stops),
     speed,
     feed,
     stress: isStrungJob(job) ? stressInUse(job, blade) : undefined,
@@ -104,6 +104,15 @@ export function measure(v: Evaluation, c: Criterion): number {
       return placeInWindow(v.margins)
   }
 }
+const MADE = 0.04 // of score for a blade made for this saw and this stock, not merely to be held and to get through; estimate
+const PRICE = 0.12 // of score for each e-fold a margin stays short of its good threshold; estimate
+
+/** What near margins cost: a blade that goes at a price comes after one that goes freely. */
+const priceOf = (margins: readonly Margin[]) => margins.reduce((t, m) => t + (m.state === 'near' ? PRICE * -Math.log(m.ratio) : 0), 0)
+
+/** Fine metal teeth get through plastic, and weld it shut: they are made for metal, shell and bone. */
+const madeForStock = (blade: Blade, { stock }: Job) => stock.material.cuts !== 'plastic' || blade.cuts[0] !== 'metal'
+
 const AMPLE = 6 // a margin beyond this says nothing more about place
 
 /**
@@ -131,8 +140,9 @@ function utilities(
   const filing = filingFit(job, v.blade)
   const trouble = (v.speed.trouble || v.feed.rubs ? 0.6 : 1) * (filing.wrong ? 1 - WRONG_FILING * filing.matters : 1)
   return {
-    edge: clamp(1 - v.edge.ridge / poor.ridge) * trouble,
-    underside: v.edge.chips ? 0 : clamp(1 - v.edge.tear / poor.tear),
+    // orbital strokes are chosen with the blade for the pace asked, and never count against it
+    edge: clamp(1 - v.edge.ridge / v.edge.struck / poor.ridge) * trouble,
+    underside: v.edge.chips ? 0 : clamp(1 - v.edge.tear / v.edge.struck / poor.tear),
     pace: (v.feed.value / (v.feed.value + poor.feed)) * trouble,
     time: (best.time / v.time.total) * (filing.wrong ? 1 - WRONG_FILING * filing.matters : 1),
     // a hand saw's plate does not break
@@ -176,8 +186,8 @@ export function rankBlades(job: Job, options: RankOptions = {}): Ranking {
   const value = fit.map((v): Ranked => {
     const utility = utilities(v, job, best)
     // a blade made for this saw is preferred to one that merely fits its clamps
-    const made = madeFor(job.saw, v.blade) ? 0.04 : 0
-    return { ...v, utility, weight, score: criteria.reduce((t, c) => t + weight[c] * utility[c], 0) / total + made }
+    const made = madeFor(job.saw, v.blade) && madeForStock(v.blade, job) ? MADE : 0
+    return { ...v, utility, weight, score: criteria.reduce((t, c) => t + weight[c] * utility[c], 0) / total + made - priceOf(v.margins) }
   })
   const leads = (r: Ranked) => (options.ownedFirst && options.owned?.has(r.blade.id) ? 1 : 0)
   value.sort((a, b) => leads(b) - leads(a) || b.score - a.score)

@@ -3,7 +3,7 @@ import { blades as catalogue, startingHole, turnRadius, type Blade } from '../bl
 import { type LimitId, isPowered, turnForClearance, type Saw } from '../saw/index.js'
 import { scaled } from '../stock/index.js'
 import { drawnRadius, heights, type Job } from '../job/index.js'
-import { leastWeb, limitById, limitsOf, passes, usable } from './limit.js'
+import { leastWeb, limitById, limitsOf, passes, stops, usable } from './limit.js'
 import { onSaw } from './onSaw.js'
 import { evaluate, type Evaluation } from './rank.js'
 
@@ -34,8 +34,11 @@ export interface WayOut {
 /** Limits that stop every blade this saw can clamp and that suits the stock, most stubborn first. */
 export function stoppers(job: Job, blades: readonly Blade[] = catalogue): LimitId[] {
   const fit = blades.filter((b) => usable(job, b))
-  if (!fit.length) return blades.some((b) => limitById('end').test(job, b)!.ratio >= 1) ? ['material'] : ['end']
-  const count = limitsOf(job.saw).map((l) => ({ id: l.id, fails: fit.filter((b) => (l.test(job, b)?.ratio ?? 99) < 1).length }))
+  if (!fit.length) return blades.some((b) => !stops(limitById('end').test(job, b)!)) ? ['material'] : ['end']
+  const count = limitsOf(job.saw).map((l) => ({ id: l.id, fails: fit.filter((b) => {
+      const m = l.test(job, b)
+      return m && stops(m)
+    }).length }))
   return count
     .filter((c) => c.fails)
     .sort((a, b) => b.fails - a.fails)
@@ -59,7 +62,7 @@ export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[]
   const fit = blades.filter((b) => usable(job, b))
   const count = (j: Job) => (j.saw === job.saw ? fit : blades).filter((b) => passes(j, b)).length
   const can = (j: Job) => fit.some((b) => passes(j, b))
-  const stops = stoppers(job, blades)
+  const stopped = stoppers(job, blades)
   const { cut, stock } = job
   const ways: WayOut[] = []
   const offer = (kind: WayKind, j: Job, rest: Partial<WayOut> = {}) => {
@@ -68,7 +71,7 @@ export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[]
   }
   const withCut = (patch: Partial<Job['cut']>): Job => ({ ...job, cut: { ...cut, ...patch } })
 
-  if (job.saw.kind === 'frame' && cut.lie && stops.includes('frame')) {
+  if (job.saw.kind === 'frame' && cut.lie && stopped.includes('frame')) {
     const turned = turnForClearance(job.saw, cut.lie)
     if (turned) offer('turn-blade', { ...job, turned }, { to: turned })
   }
@@ -76,20 +79,20 @@ export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[]
     if (cut.turn === 'flowing') offer('worked', withCut({ turn: 'worked' }))
     if (cut.turn !== 'pivot') offer('pivot', withCut({ turn: 'pivot' }))
   }
-  if (stops.includes('teeth') && isPowered(job.saw) && heights(job).total < THIN)
+  if (stopped.includes('teeth') && isPowered(job.saw) && heights(job).total < THIN)
     offer('backing', withCut({ backing: SCRAP }), { to: SCRAP })
   if (cut.finish !== 'rough') offer('rougher', withCut({ finish: 'rough' }))
   if (job.wear > 0) offer('fresh-blade', { ...job, wear: 0 })
-  if (stops.includes('hole') && cut.hole !== undefined) {
+  if (stopped.includes('hole') && cut.hole !== undefined) {
     offer('edge-entry', withCut({ hole: undefined, kind: 'outline' }))
     const free = withCut({ hole: undefined })
     const needs = fit.filter((b) => passes(free, b)).map(startingHole)
     const to = up(Math.min(...needs))
     if (needs.length) offer('hole', withCut({ hole: to }), { from: cut.hole, to })
   }
-  if (cut.web !== undefined && stops.includes('web')) {
+  if (cut.web !== undefined && stopped.includes('web')) {
     const free = withCut({ web: undefined })
-    const to = up(Math.min(...fit.filter((b) => passes(free, b)).map((b) => leastWeb(free, b).value)))
+    const to = up(Math.min(...fit.filter((b) => passes(free, b)).map((b) => leastWeb(free, b).least)))
     if (to <= cut.web * FAR) offer('wider-web', withCut({ web: to }), { from: cut.web, to })
   }
   if (cut.radius !== undefined) {

@@ -1,7 +1,7 @@
 import { blades as catalogue, homes, type Blade } from '../blade/index.js'
 import { madeFor, type LimitId } from '../saw/index.js'
 import type { Job } from '../job/index.js'
-import { limitsOf, marginsOf, type Margin } from './limit.js'
+import { limitsOf, marginsOf, stops, type Margin } from './limit.js'
 
 export interface WindowSize {
   blade: Blade
@@ -57,18 +57,18 @@ export function sizeWindow(job: Job, group = homeGroup(job), blades: readonly Bl
     .sort((a, b) => a.order - b.order)
     .map((blade): WindowSize => {
       const margins = marginsOf(job, blade)
-      return { blade, margins, passes: margins.every((m) => m.ratio >= 1) }
+      return { blade, margins, passes: !margins.some(stops) }
     })
   const rows = limitsOf(job.saw).map(({ id, closes }): WindowLimit => ({
     id,
     closes,
     asked: sizes.some((s) => s.margins.some((m) => m.limit === id)),
-    fails: sizes.flatMap((s, i) => (s.margins.some((m) => m.limit === id && m.ratio < 1) ? [i] : [])),
+    fails: sizes.flatMap((s, i) => (s.margins.some((m) => m.limit === id && stops(m)) ? [i] : [])),
   }))
   const first = sizes.findIndex((s) => s.passes)
   const last = sizes.findLastIndex((s) => s.passes)
   const closing = (size: WindowSize | undefined) =>
-    size?.margins.reduce<Margin | undefined>((worst, m) => (m.ratio < 1 && (!worst || m.ratio < worst.ratio) ? m : worst), undefined)?.limit
+    size?.margins.reduce<Margin | undefined>((worst, m) => (stops(m) && (!worst || m.ratio < worst.ratio) ? m : worst), undefined)?.limit
   return {
     value: sizes.filter((s) => s.passes).map((s) => s.blade),
     limit: first < 0 ? {} : { below: closing(sizes[first - 1]), above: closing(sizes[last + 1]) },
@@ -93,7 +93,7 @@ export interface Collision {
 export function collision(window: SizeWindow): Collision | undefined {
   const { sizes, group } = window.inputs
   if (window.value.length || !sizes.length) return undefined
-  const worst = (s: WindowSize) => Math.min(...s.margins.map((m) => m.ratio))
+  const worst = (s: WindowSize) => Math.min(...s.margins.map((m) => m.have / Math.max(m.least, 1e-9)))
   const nearestSize = sizes.reduce((a, b) => (worst(b) > worst(a) ? b : a))
   const byEnd = (closes: WindowLimit['closes']) => window.limits.filter((l) => l.closes === closes && l.fails.length)
   // the binding one is the one that takes most sizes
@@ -108,6 +108,6 @@ export function collision(window: SizeWindow): Collision | undefined {
     below: low && { limit: low.id, from: left(low)[0] },
     above: high && { limit: high.id, to: left(high).at(-1) },
     whole: wholeLimit && sizes[0]!.margins.find((m) => m.limit === wholeLimit.id),
-    nearest: { blade: nearestSize.blade, fails: nearestSize.margins.filter((m) => m.ratio < 1) },
+    nearest: { blade: nearestSize.blade, fails: nearestSize.margins.filter(stops) },
   }
 }

@@ -1,11 +1,104 @@
 import { bisect } from '../number/index.js'
 import { tensionFromStress, type Blade, type Section } from '../blade/index.js'
 import { noteOf } from '../quantity/index.js'
-import type { StrungJob } from '../job/index.js'
-import { leverFit, markForStress, sameSection, bow, forceForBow, topStress, type StressTop, pitchFromStress } from '../tension/index.js'
+import { stockInSpan, type StrungJob } from '../job/index.js'
+import {
+  bevelSlope,
+  bow,
+  forceForBow,
+  leverFit,
+  markForStress,
+  pitchFromStress,
+  sameSection,
+  topStress,
+  type StressTop,
+} from '../tension/index.js'
 import type { StrungSaw } from '../saw/index.js'
-import { minChipLoad, cuttingForce, feedShare } from './chip.js'
-import { bowAllowed } from './hold.js'
+import { bowAllowed, leanAllowed } from './allowed.js'
+import { cuttingForce, feedShare, sureChipLoad } from './chip.js'
+
+/** Share of the feed force that goes sideways in a curve; estimate (reference). */
+export const SIDE = 0.25
+/** Below this share of its top a blade wanders and a pin-end slips off, whatever the stock; estimate (reference). */
+const TRADE_MINIMUM = 0.35
+/** Share of its top a blade is set to where nothing was heard (reference). */
+const ADVISED = 0.8
+
+/** What closes a band from below. */
+export type StressLow = 'bow' | 'lean' | 'habit'
+/** The stresses a blade should be set within for this job, MPa. */
+export interface StressBand {
+  low: number
+  high: number
+  lowBy: StressLow
+  highBy: StressTop['limit']
+  /** no stress satisfies both edges: the push of a sure bite bows or leans the blade more than it may at any it bears */
+  empty: boolean
+  /** N: the push of a sure bite */
+  push: number
+}
+
+/** Most a strung blade may be fed with at a stress (MPa), N: what bows it by just what the job allows, the push spread over the stock. */
+export function pushAt(job: StrungJob, blade: Blade, stress: number): number {
+  const { span } = job.saw
+  const force = forceForBow({
+    section: blade,
+    span,
+    tension: tensionFromStress(blade, stress),
+    deflection: bowAllowed(job),
+    direction: 'feed',
+  })
+  // a taut blade bows like a string: where the stock stands and how much of the blade it covers tell how much a push bows it
+  const { from, to } = stockInSpan(job)
+  const middle = (from + to) / 2
+  return force / ((4 / span) * ((middle * (span - middle)) / span - (to - from) / 8))
+}
+
+/**
+ * Stresses within which this blade should be set for this stock, cut and saw. Upper edge: least of safe stress, clamp grip and
+ * the saw's own pull. Lower edge, the greatest of feed bow (the push of a sure bite bows the blade by just what the job
+ * allows), lean (its sideways share leans the edge by what the finish allows) and the trade's minimum. Fixed forces, so no circle.
+ */
+export function stressBand(job: StrungJob, blade: Blade): StressBand {
+  const top = topStress(job.saw, blade)
+  const push = feedShare(job, blade) * cuttingForce(job, blade, sureChipLoad(job, blade))
+  const bows = (stress: number) => pushAt(job, blade, stress) < push
+  const stock = stockInSpan(job)
+  const lean = leanAllowed(job)
+  const leans = (stress: number) =>
+    bevelSlope({ section: blade, span: job.saw.span, tension: tensionFromStress(blade, stress), force: SIDE * push, ...stock }) > lean
+  const least = TRADE_MINIMUM * top.value
+  let [low, lowBy]: [number, StressLow] = [least, 'habit']
+  for (const [name, fails] of [
+    ['bow', bows],
+    ['lean', leans],
+  ] as const)
+    if (fails(low)) [low, lowBy] = [fails(UNREACHABLE) ? UNREACHABLE : bisect((s) => !fails(s), low, UNREACHABLE, 24)[1], name]
+  return { low, high: top.value, lowBy, highBy: top.limit, empty: low > top.value, push }
+}
+/** MPa; beyond any blade steel, so a lower edge there is simply out of reach. */
+export const UNREACHABLE = 4000
+
+/** One band a job and blade: everything reckoned of them asks for it. */
+const bands = new WeakMap<StrungJob, Map<Blade, StressBand>>()
+function bandOf(job: StrungJob, blade: Blade): StressBand {
+  let ofJob = bands.get(job)
+  if (!ofJob) bands.set(job, (ofJob = new Map()))
+  let band = ofJob.get(blade)
+  if (!band) ofJob.set(blade, (band = stressBand(job, blade)))
+  return band
+}
+
+const advised = ({ low, high, empty }: Pick<StressBand, 'low' | 'high' | 'empty'>) => (empty ? high : Math.max(low, ADVISED * high))
+
+/**
+ * The one stress everything of a job is reckoned at, MPa: what was heard or set, else the one advised within the band. More
+ * than the blade bears is no gain: it is reckoned at what it bears.
+ */
+export function stressInUse(job: StrungJob, blade: Blade): number {
+  const band = bandOf(job, blade)
+  return job.stress === undefined ? advised(band) : Math.min(job.stress, band.high)
+}
 
 export interface BandEdge {
   stress: number
@@ -14,45 +107,40 @@ export interface BandEdge {
 }
 export interface GreenBand {
   value: { low: BandEdge; high: BandEdge }
-  /** what closes it from above; from below it is always bow */
+  /** what closes it from above, and from below */
   limit: StressTop['limit']
-  /** no stress satisfies both edges */
+  lowBy: StressLow
   empty: boolean
-  inputs: { chipLoad: number; push: number; bowAllowed: number; top: number; span: number }
+  inputs: { chipLoad: number; push: number; bowAllowed: number; leanAllowed: number; top: number; span: number }
 }
 
-/** MPa; beyond any blade steel, so a lower edge there is simply out of reach. */
-export const UNREACHABLE = 2000
-
-/**
- * Stress within which this blade should be set for this stock, cut and saw. Lower edge: the feed force needed
- * to bite at twice the edge radius bows the blade by just what the job allows. Upper edge: least of safe
- * stress, clamp grip and the saw's own pull. Fixed forces, so no circle.
- */
+/** The band as it is tuned: stress, tension and pitch of its edges; see stressBand. */
 export function greenBand(job: StrungJob, blade: Blade): GreenBand {
-  const chipLoad = 2 * minChipLoad(job, blade)
-  const push = feedShare(job.wear) * cuttingForce(job, blade, chipLoad)
-  const allowed = bowAllowed(job)
-  const at = (stress: number) =>
-    forceForBow({ section: blade, span: job.saw.span, tension: tensionFromStress(blade, stress), deflection: allowed, direction: 'feed' })
-  const low = at(0) < push ? bisect((stress) => !(at(stress) < push), 0, UNREACHABLE, 50)[0] : 0
-  const top = topStress(job.saw, blade)
+  const { low, high, lowBy, highBy, empty, push } = bandOf(job, blade)
   const edge = (stress: number): BandEdge => ({
     stress,
     tension: tensionFromStress(blade, stress),
     pitch: pitchFromStress(blade, stress, job.saw.span),
   })
   return {
-    value: { low: edge(low), high: edge(top.value) },
-    limit: top.limit,
-    empty: low > top.value,
-    inputs: { chipLoad, push, bowAllowed: allowed, top: top.value, span: job.saw.span },
+    value: { low: edge(low), high: edge(high) },
+    limit: highBy,
+    lowBy,
+    empty,
+    inputs: {
+      chipLoad: sureChipLoad(job, blade),
+      push,
+      bowAllowed: bowAllowed(job),
+      leanAllowed: leanAllowed(job),
+      top: high,
+      span: job.saw.span,
+    },
   }
 }
 
-/** Stress to tune for, MPa: a third of the way up the band, or its top where it is empty. */
+/** Stress to tune for, MPa: the one everything is reckoned at where nothing was heard. */
 export function aimStress({ value: { low, high }, empty }: GreenBand): number {
-  return empty ? high.stress : low.stress + 0.35 * (high.stress - low.stress)
+  return advised({ low: low.stress, high: high.stress, empty })
 }
 /** Pitch to tune to by ear, Hz: the whole note nearest the stress aimed for, where the band holds one. */
 export function aimPitch(band: GreenBand, section: Section): number {

@@ -1,24 +1,12 @@
-import { meanSpacing, type Blade, type ToothPattern } from '../blade/index.js'
+import { meanSpacing, type Blade } from '../blade/index.js'
 import { isStrung, profileOf, tableHeight, threadingSeconds } from '../saw/index.js'
 import { centreRadius, heights, type Job } from '../job/index.js'
 import { feedAt, type SteadyFeed } from './feed.js'
 import { filingFit } from './filing.js'
 import { orbitStrikes } from './orbit.js'
+import { characterOf } from './pattern.js'
+import { hops } from './teeth.js'
 
-/** How a pattern's edge and tear-out compare with plain teeth; estimates from the order users agree on. */
-const CHARACTER: Record<ToothPattern, { ridge: number; tear: number }> = {
-  standard: { ridge: 1, tear: 1 },
-  skip: { ridge: 1.05, tear: 1.1 },
-  double: { ridge: 0.85, tear: 0.9 },
-  reverse: { ridge: 1, tear: 1 },
-  'reverse-skip': { ridge: 1.05, tear: 1.1 },
-  mixed: { ridge: 0.85, tear: 1 },
-  'both-way': { ridge: 0.5, tear: 0.25 },
-  ground: { ridge: 0.75, tear: 0.8 },
-  twisted: { ridge: 2, tear: 1.8 },
-  grit: { ridge: 1, tear: 0.5 },
-  abrasive: { ridge: 1.2, tear: 0.4 },
-}
 export const CLEANED = 0.25 // of the tear-out stays where upward teeth reach the underside; estimate
 const RAISE = 6 // mm a blade can be shifted in its clamps; estimate
 
@@ -53,6 +41,8 @@ export interface EdgeForecast {
   tear: number
   /** tear-out deeper than the face veneer does not sand out */
   chips: boolean
+  /** of ridges and tear-out, times what they would be without orbital strokes */
+  struck: number
   /** hand work afterwards, s per 100 mm of cut */
   cleanUp: number
 }
@@ -80,14 +70,15 @@ const TAPED = 0.4 // of it is left where the line was scored and taped; estimate
 
 /** What the edge and faces will look like at a bite (mm), and the work they leave. Estimates; the user's log outweighs them. */
 export function edgeForecast(job: Job, blade: Blade, chipLoad: number): EdgeForecast {
-  const { ridge: ridgeOf, tear: tearOf } = CHARACTER[blade.pattern]
+  const { ridge: ridgeOf, tear: tearOf } = characterOf(job, blade)
+  const rough = (1 + job.wear) * hops(job, blade)
   const { tear, veneer, cuts } = job.stock.material
   const H = heights(job).longest
   const strikes = orbitStrikes(job, blade)
   const ridge =
-    ((blade.kerf - blade.thickness) / 2) * (chipLoad / (chipLoad + 0.01)) * ridgeOf * (1 + job.wear) * strikes * (blade.plate ? STIFF : 1)
+    ((blade.kerf - blade.thickness) / 2) * (chipLoad / (chipLoad + 0.01)) * ridgeOf * rough * strikes * (blade.plate ? STIFF : 1)
   const roundRidge = blade.kerf - blade.thickness > 0 ? ridge : 0.03
-  const depth = tear * Math.sqrt(chipLoad / 0.01) * tearOf * (1 + job.wear) * strikes * filingFit(job, blade).tear
+  const depth = tear * Math.sqrt(chipLoad / 0.01) * tearOf * rough * strikes * filingFit(job, blade).tear
   const frays = fraysOn(blade)
   const leaves = depth * (reverseSetting(job, blade)?.reaches ? CLEANED : 1) * (job.cut.taped && frays === 'face' ? TAPED : 1)
   const enters = blade.pattern === 'both-way' ? leaves : depth * ENTERS
@@ -99,7 +90,7 @@ export function edgeForecast(job: Job, blade: Blade, chipLoad: number): EdgeFore
   const faces = metal ? 12 : chips ? 60 : 2 + 80 * (underside + face)
   const edge = (metal ? ridge * 3000 : Math.min(ridge * 260, PLANED)) * (H / 10)
   const grade = roundRidge < 0.014 ? 'finest' : roundRidge < 0.024 ? 'fine' : roundRidge < 0.042 ? 'fair' : 'rough'
-  return { ridge: roundRidge, grade, underside, face, frays, tear: shown, chips, cleanUp: faces + edge }
+  return { ridge: roundRidge, grade, underside, face, frays, tear: shown, chips, struck: strikes, cleanUp: faces + edge }
 }
 
 export interface CutTime {
@@ -112,12 +103,13 @@ export interface CutTime {
 const PLANED = 40 // s per 100 mm of an edge 10 mm high: deeper ridges are planed, not sanded; estimate
 const LEFT_ROUGH = 0.05 // of the clean-up is done where a rough edge will do; estimate
 const OPEN = 3 // most of a path is this many times milder than its tightest curve; estimate
+const TIGHT = 0.15 // of the path is as tight as its tightest curve; estimate
 
 /** Time for the job's length of cut and openings with this feed, s: sawing, threading by the saw's own procedure, clean-up. */
 export function cutTime(job: Job, blade: Blade, feed: SteadyFeed, edge = edgeForecast(job, blade, feed.chipLoad)): CutTime {
   const R = centreRadius(job.cut, blade)
   const typical = R === undefined ? feed.value : feedAt(job, blade, feed.inputs.spm, R * OPEN).value
-  const cutting = job.cut.length / typical
+  const cutting = job.cut.length * ((1 - TIGHT) / typical + TIGHT / feed.value)
   const threading = job.cut.kind === 'pierced' ? job.cut.openings * threadingSeconds(job.saw) : 0
   const wanted = job.cut.finish === 'rough' ? LEFT_ROUGH : 1
   const cleanUp = (wanted * edge.cleanUp * job.cut.length) / 100

@@ -1,11 +1,12 @@
-import { meanSpacing, type Blade } from '../blade/index.js'
+import { meanSpacing, overcut, overcutSlows, turnsAnywhere, type Blade } from '../blade/index.js'
 import { profileOf, strokeOf } from '../saw/index.js'
 import { centreRadius, heights, type Finish, type Job, type Skill } from '../job/index.js'
-import { minChipLoad, chipLoadForForce, chipLoadAt, feedForChipLoad, gulletChipLoad } from './chip.js'
+import { minChipLoad, chipLoadForForce, chipLoadAt, contact, feedForChipLoad, gulletChipLoad } from './chip.js'
 import { hold, type HoldLimit } from './hold.js'
+import { patternPace } from './pattern.js'
 
-/** How far the line may be left in a moment's inattention, mm, and how long a hand takes to answer, s. Estimates. */
-const STRAY: Record<Finish, number> = { careful: 0.25, ordinary: 0.4, rough: 0.8 }
+/** How far the line may be left in a moment's inattention, mm (reference), and how long a hand takes to answer, s (estimates). */
+const STRAY: Record<Finish, number> = { careful: 0.1, ordinary: 0.2, rough: 0.5 }
 const ANSWER: Record<Skill, number> = { learning: 0.55, practised: 0.35, sure: 0.25 }
 const STRAIGHTEST = 60 // mm; a straight line still wants steering, as a curve of this radius does; estimate
 
@@ -26,12 +27,10 @@ export interface MaxChipLoad {
   /** mm: full gaps, and the push allowed */
   gullet: number
   held: number
-  /** the bite that must exceed the floor: where full gaps only let a long crossing rub, what the push allows */
+  /** the bite that must exceed the floor: where full gaps only let a long crossing rub, the bite before they fill */
   cleanCut: number
   pushAllowed: number
 }
-const ROCKED = 60 // mm: over a longer crossing a hand rocks its saw, so that fewer teeth bite at once; estimate
-
 /** Bite that gaps and what holds the blade leave, mm: the lesser of full gaps and the push allowed; independent of speed. */
 export function maxChipLoad(job: Job, blade: Blade): MaxChipLoad {
   const { push, limit: by, full } = hold(job, blade)
@@ -43,7 +42,7 @@ export function maxChipLoad(job: Job, blade: Blade): MaxChipLoad {
     by,
     gullet,
     held,
-    cleanCut: full === 'rubs' ? chipLoadForForce(job, blade, push * Math.max(1, heights(job).longest / ROCKED)) : Math.min(gullet, held),
+    cleanCut: full === 'rubs' ? held : Math.min(gullet, held),
     pushAllowed: push,
   }
 }
@@ -57,13 +56,20 @@ export interface SteadyFeed {
   chipLoad: number
   floor: number
   rubs: boolean
+  /** what the kerf must be widened by to come round, as a share of it: the stretch takes so much longer (overcutSlows) */
+  overcut: number
   /** each limit's own feed, mm/s */
   inputs: { gullet: number; held: number; control: number; stroke?: number; spm: number; push: number }
 }
 
+/** What a worked turn round a radius of the centre line, mm, asks of the kerf beyond its width, as a share of it. */
+export function overcutAt({ cut }: Pick<Job, 'cut'>, blade: Blade, radius: number | undefined): number {
+  return radius === undefined || cut.turn === 'pivot' || blade.plate || turnsAnywhere(blade) ? 0 : overcut(blade, radius)
+}
+
 /**
- * Feed the cut holds steadily: least of gaps, bow and control; where the stock is taller than the stroke,
- * no faster than its dust can be worked out.
+ * Feed the cut holds steadily: least of gaps, bow and control; where the stock is taller than the stroke, no faster than its
+ * dust can be worked out. A pattern that cuts this stock slowly slows it, and a kerf that must be filed wider in the turn.
  * @param spm strokes a minute
  * @param radius radius steered, mm; the kerf's centre line at the job's tightest curve when left out
  * @param ceiling the blade's bite ceiling, where the caller has it already
@@ -78,9 +84,11 @@ export function feedAt(
   const p = meanSpacing(blade)
   const s = strokeOf(job.saw, blade)
   const H = heights(job).longest
+  // a hand rocks its saw over a long crossing: each stroke takes its bite from a part of it
+  const part = contact(job) / H
   const inputs = {
-    gullet: feedForChipLoad(ceiling.gullet, spm, p, s),
-    held: feedForChipLoad(ceiling.held, spm, p, s),
+    gullet: part * feedForChipLoad(ceiling.gullet, spm, p, s),
+    held: part * feedForChipLoad(ceiling.held, spm, p, s),
     // a corner that is pivoted is not steered; the path into it is
     control: controlFeed(job.cut, job.cut.turn === 'pivot' ? Math.max(radius ?? Infinity, 10) : radius),
     stroke: H > s ? (profileOf(job.saw).tall * s) / H : undefined,
@@ -91,9 +99,18 @@ export function feedAt(
   if (inputs.held < value) [value, limit] = [inputs.held, ceiling.by]
   if (inputs.control < value) [value, limit] = [inputs.control, 'control']
   if (inputs.stroke !== undefined && inputs.stroke < value) [value, limit] = [inputs.stroke, 'stroke']
-  const chipLoad = chipLoadAt(value, spm, p, s)
+  const chipLoad = chipLoadAt(value / part, spm, p, s)
   const floor = minChipLoad(job, blade)
-  return { value, limit, chipLoad, floor, rubs: (ceiling.cleanCut > ceiling.value ? ceiling.cleanCut : chipLoad) < floor, inputs }
+  const widened = overcutAt(job, blade, radius)
+  return {
+    value: (value * patternPace(job, blade)) / overcutSlows(widened),
+    limit,
+    chipLoad,
+    floor,
+    rubs: (ceiling.cleanCut > ceiling.value ? ceiling.cleanCut : chipLoad) < floor,
+    overcut: widened,
+    inputs,
+  }
 }
 
 /**

@@ -6,12 +6,15 @@ const FINE = 1.4
 const COARSE = 3.2
 const TEARS = 2.5 // rip teeth across the grain tear so much more
 const SLOWS = 0.5 // the wrong teeth need so much more force
+/** Across the grain and down the end grain it takes two to three times the force along it (reference); round the row's own. */
+const END_GRAIN = 1.5
+const ALONG = 0.6
 
 export interface FilingFit {
   /** of its filing against the grain: 0 no odds … 1 all the difference */
   matters: number
   wrong: boolean
-  /** times the tear-out and the cutting force of the right filing */
+  /** times the tear-out of the right filing, and the cutting force of the row's */
   tear: number
   force: number
 }
@@ -23,7 +26,7 @@ export interface FilingFit {
 export function filingFit(job: Pick<Job, 'cut'>, blade: Blade): FilingFit {
   const matters = Math.min(1, Math.max(0, (meanSpacing(blade) - FINE) / (COARSE - FINE)))
   const { filing } = blade.plate ?? {}
-  const { grain } = job.cut
+  const { grain, depth } = job.cut
   const wrong = filing !== undefined && filing !== 'hybrid' && grain !== undefined && (filing === 'rip') !== (grain === 'along')
   const half = filing === 'hybrid' ? 0.4 : 0 // a hybrid is a little wrong both ways
   const share = matters * (wrong ? 1 : half)
@@ -31,6 +34,6 @@ export function filingFit(job: Pick<Job, 'cut'>, blade: Blade): FilingFit {
     matters,
     wrong,
     tear: grain === 'across' ? 1 + TEARS * share : 1,
-    force: 1 + SLOWS * share,
+    force: (1 + SLOWS * share) * (filing === undefined || grain === undefined ? 1 : grain === 'across' || depth !== undefined ? END_GRAIN : ALONG),
   }
 }

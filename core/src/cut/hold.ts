@@ -1,12 +1,13 @@
-import { tensionFromStress, type Blade } from '../blade/index.js'
-import { bucklingThrust, drift, forceForBow, stressInUse } from '../tension/index.js'
+import { meanSpacing, type Blade } from '../blade/index.js'
+import { bucklingThrust, drift } from '../tension/index.js'
 import { heights, isStrungJob, type Finish, type Job } from '../job/index.js'
-import { profileOf, type Jigsaw } from '../saw/index.js'
+import type { Jigsaw } from '../saw/index.js'
+import { pushAt, SIDE, stressInUse } from './band.js'
 import { cuttingForce, feedShare } from './chip.js'
 import { handShare } from './orbit.js'
 
 /** What gives first when the work is fed harder. */
-export type HoldLimit = 'bow' | 'drift' | 'motor' | 'hand' | 'buckle'
+export type HoldLimit = 'bow' | 'drift' | 'motor' | 'hand' | 'lift' | 'buckle'
 export interface Hold {
   /** most the work may be fed with, N */
   push: number
@@ -15,23 +16,24 @@ export interface Hold {
   full: 'stops' | 'rubs'
 }
 
-/** Share of the feed force that goes sideways in a curve; estimate. */
-export const SIDE = 0.25
-
-/** Bow the job allows in the feed direction, mm (reference: 0.35 careful scroll work, 1 rough and straight, 1.2 a hand frame). */
-export function bowAllowed(job: Pick<Job, 'saw' | 'cut'>): number {
-  return profileOf(job.saw).bow ?? { careful: 0.35, ordinary: 0.6, rough: 1 }[job.cut.finish]
-}
-
 /** How far the free end may leave the upper face's line, mm; estimates. */
 const DRIFT: Record<Finish, number> = { careful: 0.5, ordinary: 1, rough: 2 }
 const ARM = 45 // N an arm pushes a machine with and still steers; estimate
-/** Weight of hand and saw on the teeth, N: light strokes follow the line; estimates. */
-const LIGHT: Record<Finish, number> = { careful: 14, ordinary: 20, rough: 30 }
+/** Teeth that cut on the down stroke lift the saw: N of its own weight, and of a comfortable press of the hand (reference). */
+const WEIGHT = 22
+const PRESS = 30
+/** Weight of hand and saw on the teeth, N: 2 to 4 in fine work, 6 to 15 in coarse, a large saw's own included (reference). */
+const FINE = { spacing: 1.2, weight: 3 }
+const COARSE = { spacing: 3.2, weight: 11 }
+const LIGHT: Record<Finish, number> = { careful: 0.85, ordinary: 1, rough: 1.3 }
+function weightOnTeeth(job: Job, blade: Blade): number {
+  const along = Math.min(1, Math.max(0, (meanSpacing(blade) - FINE.spacing) / (COARSE.spacing - FINE.spacing)))
+  return LIGHT[job.cut.finish] * (FINE.weight + along * (COARSE.weight - FINE.weight))
+}
 
 /** Depth of the stock's far face below the clamp that holds a jigsaw's blade, at mid stroke, mm. */
 export function depthBelowClamp(job: Pick<Job, 'stock' | 'cut'>, saw: Jigsaw): number {
-  return saw.clampHeight + heights(job).total
+  return saw.clampHeight + heights(job).deep
 }
 
 function jigsawHold(job: Job, saw: Jigsaw, blade: Blade): Hold {
@@ -39,8 +41,9 @@ function jigsawHold(job: Job, saw: Jigsaw, blade: Blade): Hold {
   return least(
     [
       { push: sideways, limit: 'drift' },
-      { push: feedShare(job.wear) * saw.pull, limit: 'motor' },
+      { push: feedShare(job, blade) * saw.pull, limit: 'motor' },
       { push: ARM / handShare(job, blade), limit: 'hand' },
+      { push: feedShare(job, blade) * (blade.cutsOn === 'down' ? WEIGHT + PRESS : Infinity), limit: 'lift' },
     ],
     'stops',
   )
@@ -50,8 +53,8 @@ function handHold(job: Job, blade: Blade): Hold {
   const free = blade.plate?.strokes === 'pull' || blade.plate?.depth !== undefined
   return least(
     [
-      { push: LIGHT[job.cut.finish], limit: 'hand' },
-      { push: free ? Infinity : (feedShare(job.wear) * bucklingThrust(blade)) / BUCKLE_SAFE, limit: 'buckle' },
+      { push: weightOnTeeth(job, blade), limit: 'hand' },
+      { push: free ? Infinity : (feedShare(job, blade) * bucklingThrust(blade)) / BUCKLE_SAFE, limit: 'buckle' },
     ],
     'rubs',
   )
@@ -62,14 +65,7 @@ const least = (holds: Omit<Hold, 'full'>[], full: Hold['full']): Hold => ({ ...h
 
 /** How hard the work may be fed with this blade in this saw, and what gives first beyond: each saw holds its blade in its own way. */
 export function hold(job: Job, blade: Blade): Hold {
-  if (isStrungJob(job)) {
-    const tension = tensionFromStress(blade, stressInUse(job, blade))
-    return {
-      push: forceForBow({ section: blade, span: job.saw.span, tension, deflection: bowAllowed(job), direction: 'feed' }),
-      limit: 'bow',
-      full: 'stops',
-    }
-  }
+  if (isStrungJob(job)) return { push: pushAt(job, blade, stressInUse(job, blade)), limit: 'bow', full: 'stops' }
   return job.saw.kind === 'jigsaw' ? jigsawHold(job, job.saw, blade) : handHold(job, blade)
 }
 

@@ -1,4 +1,7 @@
+export * from './allowed.js'
 export * from './chip.js'
+export * from './teeth.js'
+export * from './pattern.js'
 export * from './feed.js'
 export * from './heat.js'
 export * from './speed.js'

@@ -1,7 +1,7 @@
 import { meanSpacing, type Blade } from '../blade/index.js'
 import { settableSpeed, speedRange, strokeOf } from '../saw/index.js'
 import type { Job } from '../job/index.js'
-import { minChipLoad, feedForChipLoad } from './chip.js'
+import { feedForChipLoad, sureChipLoad } from './chip.js'
 import { maxChipLoad, feedAt, type SteadyFeed } from './feed.js'
 import { heatIndex } from './heat.js'
 
@@ -18,7 +18,6 @@ export interface SpeedBand {
 }
 
 export const COOL = 0.7 // of the heat index; leaves room for a moment's dwelling
-export const CLEAN_CUT = 1.3 // times the floor; a bite that stays clear of rubbing
 const WORTH = 0.7 // of the best feed: slower strokes than this only cost time
 
 /**
@@ -36,7 +35,7 @@ export function speedBand(job: Job, blade: Blade): SpeedBand {
   const steer = Math.min(control.control, control.stroke ?? Infinity)
   // feed grows with strokes up to what the hand can steer; beyond, each stroke only bites finer
   const reached = steer / feedForChipLoad(ceiling, 1, p, s)
-  const rub = steer / feedForChipLoad(Math.min(CLEAN_CUT * minChipLoad(job, blade), ceiling), 1, p, s)
+  const rub = steer / feedForChipLoad(Math.min(sureChipLoad(job, blade), ceiling), 1, p, s)
   const hot = largest(slowest, fastest, (n) => heatIndex(job, blade, n, biteAt(n)) <= COOL)
   const top = Math.min(fastest, rub, hot ?? 0)
   const limit = top === fastest ? 'saw' : rub <= (hot ?? 0) ? 'rub' : 'heat'

@@ -1,6 +1,6 @@
 import { toRadians } from '../number/index.js'
 import { materials, crossing, type Crossing, type Grain, type Stock } from '../stock/index.js'
-import { isStrung, saws, type CutPosition, type Saw, type StrungSaw } from '../saw/index.js'
+import { isStrung, saws, tableHeight, type CutPosition, type Saw, type StrungSaw } from '../saw/index.js'
 import type { Blade, TurnManner } from '../blade/index.js'
 
 /** Bow allowed in the feed direction is what each finish means: see bowAllowed in cut. */
@@ -103,9 +103,19 @@ export function heights({ stock, cut }: Pick<Job, 'stock' | 'cut'>): Crossing {
   const slant = 1 / Math.cos(toRadians(cut.bevel ?? 0))
   const scrap = cut.backing ?? 0
   // scrap carries the teeth; it is softer than what is sawn, so the stock alone fills the gaps
-  return { total: (r.total + scrap) * slant, longest: r.longest * slant, thinnest: (r.thinnest + scrap) * slant }
+  return {
+    total: (r.total + scrap) * slant,
+    longest: r.longest * slant,
+    thinnest: (r.thinnest + scrap) * slant,
+    deep: (r.deep + scrap) * slant,
+  }
 }
 
+/** Stretch of the blade the stock covers at mid stroke, from the lower clamp, mm. A bench pin stands at mid-span. */
+export function stockInSpan(job: StrungJob): { from: number; to: number } {
+  const from = tableHeight(job.saw)
+  return { from, to: Math.min(from + heights(job).total, job.saw.span - 1) }
+}
 /** The cut a new job starts from: an ordinary pierced panel. */
 export const plainCut: Cut = {
   kind: 'pierced',

@@ -1,10 +1,9 @@
-import { stockInSpan } from './where.js'
 import { tensionFromStress, type Blade } from '../blade/index.js'
 import { type DrillSeries } from '../quantity/index.js'
 import { profileOf } from '../saw/index.js'
-import { heights, isStrungJob, type Job } from '../job/index.js'
-import { bevelSlope, bow, drift, stressInUse } from '../tension/index.js'
-import { cuttingForce, driftAt, feedShare, depthBelowClamp, SIDE, steadyFeed } from '../cut/index.js'
+import { heights, isStrungJob, stockInSpan, type Job } from '../job/index.js'
+import { bevelSlope, bow, drift } from '../tension/index.js'
+import { cuttingForce, driftAt, feedShare, depthBelowClamp, SIDE, steadyFeed, stressInUse } from '../cut/index.js'
 import type { Caution, SetUp } from './item.js'
 import { type Facts, isMetal } from './facts.js'
 import { handItems } from './hand.js'
@@ -38,7 +37,7 @@ function slopeOf(job: Job, blade: Blade, sidePush: number): number {
  */
 export function setUp(job: Job, blade: Blade, drills: readonly DrillSeries[] = ['metric']): SetUp {
   const feed = steadyFeed(job, blade)
-  const push = Math.min(feed.inputs.push, feedShare(job.wear) * cuttingForce(job, blade, feed.chipLoad))
+  const push = Math.min(feed.inputs.push, feedShare(job, blade) * cuttingForce(job, blade, feed.chipLoad))
   const sidePush = SIDE * push
   const slope = slopeOf(job, blade, sidePush)
   const facts: Facts = { job, blade, feed, push, slope, drills }

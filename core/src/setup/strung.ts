@@ -1,8 +1,7 @@
 import { tilting, tall, cooling, entering, type Facts, THIN, speeding } from './facts.js'
 import type { StrungSaw } from '../saw/index.js'
 import { heights, type StrungJob } from '../job/index.js'
-import { stressInUse } from '../tension/index.js'
-import { reverseSetting, greenBand, greenMarks, thumbMove } from '../cut/index.js'
+import { reverseSetting, greenBand, greenMarks, stressInUse, thumbMove } from '../cut/index.js'
 import type { SetUpItem } from './item.js'
 
 const VICE = 60 // mm from a vice's jaws beyond which a board chatters under a hand saw; estimate

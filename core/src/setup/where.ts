@@ -1,14 +1,8 @@
 import type { Blade } from '../blade/index.js'
-import { tableHeight } from '../saw/index.js'
-import { heights, isStrungJob, type Job, type StrungJob } from '../job/index.js'
+import { heights, isStrungJob, stockInSpan, type Job, type StrungJob } from '../job/index.js'
 import { bentShape } from '../tension/index.js'
 import type { SetUp } from './item.js'
 
-/** Stretch of the blade the stock covers at mid stroke, from the lower clamp, mm. A bench pin stands at mid-span. */
-export function stockInSpan(job: StrungJob): { from: number; to: number } {
-  const from = tableHeight(job.saw)
-  return { from, to: Math.min(from + heights(job).total, job.saw.span - 1) }
-}
 /** Stretch of the blade the stock covers at mid stroke, mm above the blade's lower end; a hand saw is taken at its middle. */
 export function stockOnBlade(job: Job, blade: Blade): { from: number; to: number } {
   const H = heights(job).total

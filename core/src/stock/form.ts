@@ -17,30 +17,33 @@ export interface Crossing {
   total: number
   /** longest stretch of one tooth through the stock: fills gaps, needs force, mm */
   longest: number
+  /** how far below the surface a blade held at one end must reach, mm */
+  deep: number
   /** shortest stretch that still has to carry the teeth, mm */
   thinnest: number
 }
 
 /**
- * The heights that matter for the cut. A tube is sawn through its wall: the longest stretch is the chord
- * that grazes the bore, the thinnest the wall itself. A rod starts on a short chord; half its diameter is
+ * The heights that matter for the cut. A tube is turned as it is sawn, so that only its wall is crossed: from the wall itself,
+ * which must carry the teeth, to the chord that grazes the bore; half way between fills gaps and needs force. A rod starts on a short chord; half its diameter is
  * taken as the stretch that must carry the teeth.
  */
 export function crossing(stock: Stock): Crossing {
   switch (stock.form) {
     case 'sheet':
     case 'board':
-      return { total: stock.thickness, longest: stock.thickness, thinnest: stock.thickness }
+      return { total: stock.thickness, longest: stock.thickness, thinnest: stock.thickness, deep: stock.thickness }
     case 'stack': {
       const height = stock.sheets * stock.thickness + (stock.sheets - 1) * TAPE
-      return { total: height, longest: height, thinnest: height }
+      return { total: height, longest: height, thinnest: height, deep: height }
     }
     case 'tube': {
       const wall = Math.min(stock.wall, stock.diameter / 2)
-      return { total: stock.diameter, longest: 2 * Math.sqrt(wall * (stock.diameter - wall)), thinnest: wall }
+      const chord = 2 * Math.sqrt(wall * (stock.diameter - wall))
+      return { total: stock.diameter, longest: (wall + chord) / 2, thinnest: wall, deep: wall }
     }
     case 'rod':
-      return { total: stock.diameter, longest: stock.diameter, thinnest: stock.diameter / 2 }
+      return { total: stock.diameter, longest: stock.diameter, thinnest: stock.diameter / 2, deep: stock.diameter }
   }
 }
 

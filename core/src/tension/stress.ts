@@ -1,6 +1,5 @@
 import { netWidth, type Blade } from '../blade/index.js'
 import type { StrungSaw } from '../saw/index.js'
-import type { StrungJob } from '../job/index.js'
 
 export interface StressTop {
   value: number
@@ -16,9 +15,4 @@ export function topStress(saw: StrungSaw, blade: Blade): StressTop {
     { value: saw.tensionLimit / area, limit: 'saw' },
   ]
   return tops.reduce((a, b) => (b.value < a.value ? b : a))
-}
-
-/** Stress the job is reckoned at, MPa: what was heard or set, else the saw's usual one where the blade bears it. */
-export function stressInUse(job: StrungJob, blade: Blade): number {
-  return job.stress ?? Math.min(job.saw.workingStress, topStress(job.saw, blade).value)
 }

@@ -1,7 +1,8 @@
 import type { LimitId } from '../saw/index.js'
 import { decimal } from '../quantity/index.js'
 import type { Stock } from '../stock/index.js'
-import { leastTeeth, type Margin, type SizeWindow, type Collision, type WayOut } from '../choose/index.js'
+import { teethWished } from '../cut/index.js'
+import { stops, type Margin, type SizeWindow, type Collision, type WayOut } from '../choose/index.js'
 import { heights, type Job } from '../job/index.js'
 import { biteWords, capital, lengthWords, lowered, roundWords, sizeWords, type Say } from './say.js'
 
@@ -11,6 +12,7 @@ export const limitNames: Record<LimitId, string> = {
   capacity: 'Capacity',
   chipLoad: 'Bite',
   teeth: 'Teeth in stock',
+  packing: 'Room for chips',
   turn: 'Turn',
   hole: 'Starting hole',
   web: 'Web',
@@ -40,6 +42,7 @@ const ceilingWords = {
   drift: 'its free end drifts past what the finish allows',
   motor: 'the motor stalls',
   hand: 'it wants more push than a hand gives',
+  lift: 'its teeth lift the saw off the work',
   buckle: 'the pushed plate buckles',
 } as const
 
@@ -50,6 +53,7 @@ const ceilingShort: Record<keyof typeof ceilingWords, string> = {
   drift: 'drifts',
   motor: 'stalls',
   hand: 'too heavy',
+  lift: 'lifts the saw',
   buckle: 'buckles',
 }
 
@@ -58,7 +62,7 @@ export function limitAsks(id: LimitId, job: Job, window: SizeWindow, say: Say): 
   const fails = window.limits.find((l) => l.id === id)?.fails.length ?? 0
   const none = fails === 0
   const all = fails > 0 && fails === window.inputs.sizes.length
-  const failing = window.inputs.sizes.find((s) => s.margins.some((m) => m.limit === id && m.ratio < 1))?.margins.find((m) => m.limit === id)
+  const failing = window.inputs.sizes.find((s) => s.margins.some((m) => m.limit === id && stops(m)))?.margins.find((m) => m.limit === id)
   switch (id) {
     case 'end':
       return none ? 'these clamps hold all' : 'these clamps do not hold'
@@ -74,7 +78,9 @@ export function limitAsks(id: LimitId, job: Job, window: SizeWindow, say: Say): 
     case 'chipLoad':
       return none ? 'all bite' : `${ceilingShort[(failing?.by as keyof typeof ceilingShort) ?? 'gullet']} before it bites`
     case 'teeth':
-      return `at least ${decimal(failing?.need ?? leastTeeth(job), 1)}${none ? ': all have' : ''}`
+      return `at least ${decimal(failing?.need ?? teethWished(job), 1)}${none ? ': all have' : ''}`
+    case 'packing':
+      return 'chips pack'
     case 'turn':
       return job.cut.radius === undefined
         ? 'straight cut'
@@ -127,6 +133,8 @@ export function marginWords(m: Margin, job: Job, say: Say): string {
     }
     case 'teeth':
       return `${decimal(m.have, 1)} teeth in the stock; ${lacks ? `at least ${decimal(m.need, 1)} are wanted` : `${decimal(m.need, 1)} are enough`}.`
+    case 'packing':
+      return 'So many teeth stand in it that its long chips pack; slow down, and clear them.'
     case 'turn': {
       if (m.by === 'none') return 'Its kerf gives its back no room: it cannot turn at all.'
       const needs =

@@ -30,6 +30,7 @@ export const feedLimitWords: Record<FeedLimit, string> = {
   drift: 'its free end would drift',
   motor: 'the motor would stall',
   hand: 'it would want a heavier hand',
+  lift: 'its teeth would lift the saw',
   buckle: 'the plate would buckle',
 }
 
@@ -147,6 +148,8 @@ export function bogWords(v: Evaluation): string {
       return 'Bogs down? Push less: the free end drifts before the motor tires. A wider, thicker blade goes faster.'
     case 'motor':
       return 'Bogs down? The motor is at its end: push less, fewer teeth, or more orbit.'
+    case 'lift':
+      return 'Bogs down? Press the base down and feed slower: teeth that cut downward lift the saw.'
     case 'hand':
       return 'Goes heavy? Let the teeth do it, or take a coarser saw.'
     case 'buckle':

@@ -1,5 +1,5 @@
 import { HOLE_CLEARANCE } from '../blade/index.js'
-import { CLEAN_CUT, CLEANED, COOL, feedShare } from '../cut/index.js'
+import { CLEANED, COOL, feedShare, SURE } from '../cut/index.js'
 import { BEND, EXACT, PIVOT, ROUGH_BEND, TRAVEL } from '../pattern/index.js'
 import { PRIOR_SPENT } from '../log/index.js'
 import { toDegrees } from '../number/index.js'
@@ -44,7 +44,7 @@ export const jobRules = {
   },
   force: {
     name: 'Cutting force',
-    formula: `F = K·h^(1−m)·k·max(N, 1); the hand pushes ${feedShare(0)} of it when sharp`,
+    formula: `F = K·h^(1−m)·k·max(N, 1); the hand pushes ${feedShare({ wear: 0 }, {})} of it when sharp`,
     source: 'Kienzle’s cutting-force law; constants with each material.',
   },
   teeth: {
@@ -66,7 +66,7 @@ export const jobRules = {
   feel: { name: 'Sideways movement', formula: 'δ = (F·L ÷ 4T)(1 − tanh u ÷ u), u = (L ÷ 4)√(T ÷ EI)', source: 'Tensioned beam, Roark.' },
   speed: {
     name: 'Strokes a minute',
-    formula: `fast enough to feed as the hand steers; slow enough that each tooth bites ${CLEAN_CUT} times its edge radius and heat stays under ${COOL} of what the stock bears`,
+    formula: `fast enough to feed as the hand steers; slow enough that each tooth bites ${SURE} times its floor and heat stays under ${COOL} of what the stock bears`,
     source: 'Bite: Koch. Heat index: estimate.',
   },
   heat: {

@@ -6,12 +6,13 @@ export const hand: Profile = {
   holds: 'plate',
   onTable: false,
   limits: ['end', 'material', 'depth', 'access', 'teeth', 'turn', 'hole', 'chipLoad'],
-  leastTeeth: 2,
+  teeth: { good: 2, backed: 1.2 },
   tall: 2,
   air: 1,
   poor: { ridge: 0.07, tear: 0.25, feed: 2 },
   placeWeight: 2,
   teethWanted: 5,
+  rocked: 25, // estimate
   strokeShare: 0.7, // of the plate's length in a comfortable stroke; estimate
   mounting: ['teeth', 'trial'],
   cautions: ['thumb'],

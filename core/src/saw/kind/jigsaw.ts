@@ -4,8 +4,8 @@ export const jigsaw: Profile = {
   powered: true,
   holds: 'hanging',
   onTable: false,
-  limits: ['end', 'material', 'capacity', 'reach', 'teeth', 'turn', 'hole', 'chipLoad', 'web'],
-  leastTeeth: 2,
+  limits: ['end', 'material', 'capacity', 'reach', 'teeth', 'packing', 'turn', 'hole', 'chipLoad', 'web'],
+  teeth: { good: 2, backed: 1.2 },
   // its longer, faster strokes work more dust out, and its own blower cools it
   tall: 14,
   air: 2.5,

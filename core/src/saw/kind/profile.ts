@@ -5,6 +5,7 @@ export const limitIds = [
   'capacity',
   'chipLoad',
   'teeth',
+  'packing',
   'turn',
   'hole',
   'web',
@@ -32,10 +33,8 @@ export interface Profile {
   onTable: boolean
   /** limits its blades are held to: those of saw and stock first, then the cheapest to calculate */
   limits: readonly LimitId[]
-  /** least teeth in the work, or as the user's school has it */
-  leastTeeth: number | 'school'
-  /** bow allowed in the feed direction whatever the finish, mm; absent: by the finish */
-  bow?: number
+  /** teeth in the work that cost nothing, or as the user's school wishes, and those under which scrap must carry the sheet */
+  teeth: { good: number | 'school'; backed: number }
   /** what a cut taller than the stroke is fed at most, mm/s per unit of stroke ÷ height; estimate */
   tall: number
   /** how much better than still air its blade is cooled; estimate */
@@ -46,6 +45,8 @@ export interface Profile {
   placeWeight: number
   /** teeth in the work that the school of teeth aims at */
   teethWanted: number
+  /** stretch of a long crossing a hand rocks its saw over at once, mm; absent: all of it bites at once */
+  rocked?: number
   /** how strokes are used: all of the saw's, or so much of a plate's length, as a share */
   strokeShare?: number
   mounting: readonly Mounting[]

@@ -1,5 +1,6 @@
 export * from './limit.js'
 export * from './window.js'
+export * from './habit.js'
 export * from './rank.js'
 export * from './school.js'
 export * from './wayout.js'

@@ -1,5 +1,6 @@
 import { blades as catalogue, netWidth, type Blade } from '../blade/index.js'
 import { madeFor, profileOf } from '../saw/index.js'
+import type { MaterialClass } from '../stock/index.js'
 import { isStrungJob, type Job } from '../job/index.js'
 import {
   cutTime,
@@ -14,11 +15,12 @@ import {
   type SpeedBand,
   type SteadyFeed,
 } from '../cut/index.js'
+import { offHabit } from './habit.js'
 import { limitById, marginsOf, passingMargins, stops, type Margin } from './limit.js'
 
 /** What a blade is weighed by. Every utility is 0 (worst) … 1 (best). */
-export type Criterion = 'edge' | 'underside' | 'pace' | 'time' | 'strength' | 'waste' | 'cost' | 'place'
-export const criteria: readonly Criterion[] = ['edge', 'underside', 'pace', 'time', 'strength', 'waste', 'cost', 'place']
+export const criteria = ['edge', 'underside', 'pace', 'time', 'strength', 'waste', 'cost', 'place', 'habit'] as const
+export type Criterion = (typeof criteria)[number]
 
 /** Everything the job comes to with one blade. */
 export interface Evaluation {
@@ -31,6 +33,8 @@ export interface Evaluation {
   stress?: number
   edge: EdgeForecast
   time: CutTime
+  /** e-folds of size from what most would clamp; negative is finer */
+  habit: number
 }
 
 export function evaluate(job: Job, blade: Blade, margins = marginsOf(job, blade)): Evaluation {
@@ -46,6 +50,7 @@ export function evaluate(job: Job, blade: Blade, margins = marginsOf(job, blade)
     stress: isStrungJob(job) ? stressInUse(job, blade) : undefined,
     edge,
     time: cutTime(job, blade, feed, edge),
+    habit: offHabit(job, blade),
   }
 }
 
@@ -80,10 +85,11 @@ export function weights(job: Pick<Job, 'pace' | 'cut' | 'saw'>): Record<Criterio
     waste: 0.2 + 0.5 * (1 - x),
     cost: 0.7,
     place: profileOf(job.saw).placeWeight,
+    habit: 2.5,
   }
 }
 
-/** Measured value behind each criterion, for words: mm of ridge, mm of tear-out, mm/s, s, mm² of steel, mm of kerf, price ratio, place in the window. */
+/** Measured value behind each criterion, for words: mm of ridge, mm of tear-out, mm/s, s, mm² of steel, mm of kerf, price ratio, place in the window, e-folds from trade habit. */
 export function measure(v: Evaluation, c: Criterion): number {
   switch (c) {
     case 'edge':
@@ -95,23 +101,41 @@ export function measure(v: Evaluation, c: Criterion): number {
     case 'time':
       return v.time.total
     case 'strength':
-      return v.blade.thickness * netWidth(v.blade)
+      return strength(v.blade)
     case 'waste':
       return v.blade.kerf
     case 'cost':
       return v.blade.cost
     case 'place':
       return placeInWindow(v.margins)
+    case 'habit':
+      return v.habit
   }
 }
-const MADE = 0.04 // of score for a blade made for this saw and this stock, not merely to be held and to get through; estimate
+const MADE = 0.05 // of score for a blade made for this saw and this stock, not merely to be held and to get through; estimate
 const PRICE = 0.12 // of score for each e-fold a margin stays short of its good threshold; estimate
+
+const FAR = 0.7 // e-folds from habit at which it speaks against a blade in full; estimate
+
+/** mm² of steel that holds. */
+const strength = (blade: Blade) => blade.thickness * netWidth(blade)
 
 /** What near margins cost: a blade that goes at a price comes after one that goes freely. */
 const priceOf = (margins: readonly Margin[]) => margins.reduce((t, m) => t + (m.state === 'near' ? PRICE * -Math.log(m.ratio) : 0), 0)
 
-/** Fine metal teeth get through plastic, and weld it shut: they are made for metal, shell and bone. */
-const madeForStock = (blade: Blade, { stock }: Job) => stock.material.cuts !== 'plastic' || blade.cuts[0] !== 'metal'
+/** What a blade is made for by what stands first among what it gets through: metal teeth get through plastic too, and weld it shut. */
+const KIN: Record<MaterialClass, readonly MaterialClass[]> = {
+  wood: ['wood', 'plastic', 'organic'],
+  plastic: ['plastic', 'organic', 'wood', 'metal'],
+  organic: ['organic'],
+  shell: ['shell', 'ceramic'],
+  ceramic: ['ceramic'],
+  metal: ['metal', 'steel', 'shell', 'organic'],
+  steel: ['steel', 'metal'],
+}
+function madeForJob(blade: Blade, { stock, cut, saw }: Job): boolean {
+  return madeFor(saw, blade) && KIN[blade.cuts[0]!].includes(stock.material.cuts) && (!cut.boxed || blade.plate?.needsBox === true)
+}
 
 const AMPLE = 6 // a margin beyond this says nothing more about place
 
@@ -132,7 +156,7 @@ export function placeInWindow(margins: readonly Margin[]): number {
 
 function utilities(
   v: Evaluation,
-  job: Pick<Job, 'pace' | 'saw' | 'cut'>,
+  job: Job,
   best: { time: number; strength: number; kerf: number },
 ): Record<Criterion, number> {
   const { poor } = profileOf(job.saw)
@@ -146,10 +170,11 @@ function utilities(
     pace: (v.feed.value / (v.feed.value + poor.feed)) * trouble,
     time: (best.time / v.time.total) * (filing.wrong ? 1 - WRONG_FILING * filing.matters : 1),
     // a hand saw's plate does not break
-    strength: v.blade.plate ? 1 : Math.sqrt(measure(v, 'strength') / best.strength),
+    strength: v.blade.plate ? 1 : Math.sqrt(strength(v.blade) / best.strength),
     waste: best.kerf / v.blade.kerf,
     cost: 1 / v.blade.cost,
     // the finish–pace slider rides in the window, clear of its very ends
+    habit: clamp(1 - (v.habit / FAR) ** 2),
     place: clamp(1 - ((placeInWindow(v.margins) - (0.1 + 0.8 * pace)) / 0.7) ** 2),
   }
 }
@@ -179,14 +204,14 @@ export function rankBlades(job: Job, options: RankOptions = {}): Ranking {
   })
   const best = {
     time: Math.min(...fit.map((v) => v.time.total)),
-    strength: Math.max(...fit.map((v) => measure(v, 'strength'))),
+    strength: Math.max(...fit.map((v) => strength(v.blade))),
     kerf: Math.min(...fit.map((v) => v.blade.kerf)),
   }
   const total = criteria.reduce((t, c) => t + weight[c], 0)
   const value = fit.map((v): Ranked => {
     const utility = utilities(v, job, best)
     // a blade made for this saw is preferred to one that merely fits its clamps
-    const made = madeFor(job.saw, v.blade) && madeForStock(v.blade, job) ? MADE : 0
+    const made = madeForJob(v.blade, job) ? MADE : 0
     return { ...v, utility, weight, score: criteria.reduce((t, c) => t + weight[c] * utility[c], 0) / total + made - priceOf(v.margins) }
   })
   const leads = (r: Ranked) => (options.ownedFirst && options.owned?.has(r.blade.id) ? 1 : 0)

@@ -2,6 +2,7 @@ import { sizedByTeeth, type ToothPattern } from '../blade/index.js'
 import { heights, type Job } from '../job/index.js'
 import { teethInWork } from '../cut/index.js'
 import { profileOf } from '../saw/index.js'
+import { offHabit } from './habit.js'
 import type { Ranked } from './rank.js'
 
 /** Points of view on size. `balance` is the program's own weighing. */
@@ -12,14 +13,6 @@ export const patternSchools = ['any', 'reverse-skip', 'mixed', 'double'] as cons
 export type PatternSchool = (typeof patternSchools)[number]
 export const twistedSchools = ['standard', 'now-and-then', 'never'] as const
 export type TwistedSchool = (typeof twistedSchools)[number]
-/** Width a thickness ladder asks for, mm: wider for thicker, dense stock counting as thicker. Estimates of trade habit. */
-export function ladderWidth(job: Job): number {
-  const H = heights(job).longest
-  const { cuts, density, hardness } = job.stock.material
-  if (cuts === 'metal' || cuts === 'steel') return 0.34 + 0.22 * H * Math.sqrt(hardness / 650)
-  return 0.55 + 0.045 * H * (cuts === 'wood' ? density / 600 : 1)
-}
-
 /** Sizes someone who keeps only a few of them keeps. */
 const STAPLES = new Set(['2', '5', '9', '2/0', '1', '4', 'medium'])
 
@@ -47,7 +40,7 @@ export function schoolPicks(job: Job, ranked: readonly Ranked[], favourite: Patt
   const staples = among.filter((r) => STAPLES.has(r.blade.size) && !sizedByTeeth(r.blade))
   const picks: Record<SizeSchool, Ranked> = {
     balance: among[0]!,
-    ladder: nearest(among, width, ladderWidth(job)),
+    ladder: among.reduce((a, b) => (Math.abs(offHabit(job, b.blade)) < Math.abs(offHabit(job, a.blade)) ? b : a)),
     teeth: nearest(among, teeth, profileOf(job.saw).teethWanted),
     biggest: bySize.at(-1)!,
     smallest: bySize[0]!,

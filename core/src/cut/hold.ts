@@ -24,7 +24,7 @@ const WEIGHT = 22
 const PRESS = 30
 /** Weight of hand and saw on the teeth, N: 2 to 4 in fine work, 6 to 15 in coarse, a large saw's own included (reference). */
 const FINE = { spacing: 1.2, weight: 3 }
-const COARSE = { spacing: 3.2, weight: 11 }
+const COARSE = { spacing: 3.2, weight: 14 }
 const LIGHT: Record<Finish, number> = { careful: 0.85, ordinary: 1, rough: 1.3 }
 function weightOnTeeth(job: Job, blade: Blade): number {
   const along = Math.min(1, Math.max(0, (meanSpacing(blade) - FINE.spacing) / (COARSE.spacing - FINE.spacing)))

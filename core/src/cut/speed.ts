@@ -1,5 +1,5 @@
 import { meanSpacing, type Blade } from '../blade/index.js'
-import { settableSpeed, speedRange, strokeOf } from '../saw/index.js'
+import { isPowered, settableSpeed, speedRange, strokeOf } from '../saw/index.js'
 import type { Job } from '../job/index.js'
 import { feedForChipLoad, sureChipLoad } from './chip.js'
 import { maxChipLoad, feedAt, type SteadyFeed } from './feed.js'
@@ -11,7 +11,7 @@ export interface SpeedBand {
   high: number
   value: number
   /** what closes the band from above, and from below */
-  limit: 'heat' | 'rub' | 'saw'
+  limit: 'heat' | 'rub' | 'wear' | 'saw'
   /** even the slowest stroke of this saw heats or rubs */
   trouble?: 'heat' | 'rub'
   heat: number
@@ -25,7 +25,8 @@ const WORTH = 0.7 // of the best feed: slower strokes than this only cost time
  * tooth still bites and nothing burns. Held within what the saw can do.
  */
 export function speedBand(job: Job, blade: Blade): SpeedBand {
-  const [slowest, fastest] = speedRange(job.saw)
+  const [slowest, most] = speedRange(job.saw)
+  const fastest = Math.max(slowest, Math.min(most, handPace(job)))
   const p = meanSpacing(blade)
   const s = strokeOf(job.saw, blade)
   const found = maxChipLoad(job, blade)
@@ -38,14 +39,24 @@ export function speedBand(job: Job, blade: Blade): SpeedBand {
   const rub = steer / feedForChipLoad(Math.min(sureChipLoad(job, blade), ceiling), 1, p, s)
   const hot = largest(slowest, fastest, (n) => heatIndex(job, blade, n, biteAt(n)) <= COOL)
   const top = Math.min(fastest, rub, hot ?? 0)
-  const limit = top === fastest ? 'saw' : rub <= (hot ?? 0) ? 'rub' : 'heat'
-  const value = settableSpeed(job.saw, tens(Math.min(reached, top)))
+  const limit = top === fastest ? (fastest < most ? 'wear' : 'saw') : rub <= (hot ?? 0) ? 'rub' : 'heat'
+  // a machine strokes on for a finer edge once the hand steers all it can; an arm does not
+  const wished = reached < top && isPowered(job.saw) ? Math.sqrt(reached * top) : Math.min(reached, top)
+  const value = settableSpeed(job.saw, tens(Math.min(wished, top)))
   const heat = heatIndex(job, blade, value, biteAt(value))
   const trouble = hot === undefined ? 'heat' : rub < slowest ? 'rub' : undefined
   if (trouble) return { low: slowest, high: slowest, value: settableSpeed(job.saw, slowest), limit, trouble, heat }
   const high = Math.min(fastest, Math.max(tens(top), value))
   const low = Math.min(Math.max(slowest, tens(WORTH * Math.min(reached, top))), value)
   return { low, high, value, limit, heat }
+}
+
+const SILVER = { hardness: 650, strokes: 100 }
+/** Strokes a minute an arm keeps up in metal: 60 to 100 in silver, 40 to 60 in steel and titanium (reference); beyond, teeth wear for nothing. */
+function handPace({ saw, stock }: Job): number {
+  const { cuts, hardness } = stock.material
+  if (isPowered(saw) || (cuts !== 'metal' && cuts !== 'steel')) return Infinity
+  return SILVER.strokes * (SILVER.hardness / hardness) ** 0.6
 }
 
 const tens = (n: number) => Math.round(n / 10) * 10

@@ -70,6 +70,7 @@ function tradeWords(t: Trade, r: Evaluation, say: Say): string {
     strength: better ? 'stronger' : 'breaks sooner',
     waste: better ? 'thinner line' : 'wider line',
     cost: better ? 'costs less' : `costs about ${decimal(t.mine, 1)} times a plain blade`,
+    habit: better ? 'nearer what most clamp' : t.mine < 0 ? 'finer than most clamp' : 'bigger than most clamp',
     place: t.mine < t.first ? 'nearer the small end' : 'nearer the big end',
   }
   return words[t.criterion]
@@ -130,7 +131,7 @@ export function schoolWords(p: SchoolPick, balanced: Ranked, say: Say): { name: 
 export function speedWords(band: SpeedBand): string {
   if (band.trouble === 'heat') return 'Even the slowest stroke of this saw heats the edge; stop often, or use a slower saw.'
   if (band.trouble === 'rub') return 'Even at its slowest this saw strokes faster than you can feed; the blade will rub and brown the edge.'
-  return { heat: 'Faster heats the edge.', rub: 'Faster only rubs: you cannot feed it.', saw: 'As fast as this saw goes.' }[band.limit]
+  return { heat: 'Faster heats the edge.', rub: 'Faster only rubs: you cannot feed it.', wear: 'Faster only tires the arm and dulls the teeth.', saw: 'As fast as this saw goes.' }[band.limit]
 }
 
 /** What to do when the blade bogs down: which of the two schools is right here, by the limit that holds. */

@@ -129,7 +129,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
       return item.fit.matters < 0.15
         ? 'Rip or crosscut filing makes no odds at this size.'
         : item.fit.wrong
-          ? `${capital(item.filing)} teeth ${item.grain} the grain: ${item.grain === 'along' ? 'slower' : 'knife both faces first, it tears'}.`
+          ? `${capital(item.filing)} teeth ${item.grain} the grain: ${item.grain === 'along' ? 'slower' : 'knife both faces first, it splinters'}.`
           : `${capital(item.filing)} teeth, right ${item.grain} the grain.`
     case 'under-back':
       return `Goes down ${lengthWords(item.depth, say)}${item.of === undefined ? ': watch the line, no back stops it' : item.stop ? `: **set its back as the stop**` : `; ${lengthWords(item.of, say)} under the back. A strip clamped to the plate makes a stop`}.`

@@ -1,0 +1,54 @@
+import { meanSpacing, sizedByTeeth, turnsAnywhere, type Blade } from '../blade/index.js'
+import { heights, type Job } from '../job/index.js'
+
+const FINER = 0.3 // e-folds of size between finish and pace at their ends; estimate
+
+/**
+ * Width of flat blade a thickness ladder asks for, mm: wider for thicker, dense stock counting as thicker; of a tube the wall
+ * counts. Estimates of trade habit: No. 1 for 3 mm, 3 for 6, 6 for 12, 9 for 19; 2/0 for 0.8 mm of silver, 4 for 2.
+ */
+export function ladderWidth(job: Pick<Job, 'stock' | 'cut'>): number {
+  const H = heights(job).thinnest
+  const { cuts, density, hardness } = job.stock.material
+  switch (cuts) {
+    case 'metal':
+    case 'steel':
+      return 0.34 + 0.22 * H * Math.sqrt(hardness / 650)
+    case 'shell':
+    case 'organic':
+      return 0.34 + 0.1 * H
+    default:
+      return 0.45 + 0.1 * (H * (cuts === 'wood' ? density / 600 : 1)) ** 0.72
+  }
+}
+
+/** Teeth on 25.4 mm that habit takes where blades go by their teeth; estimates (metal and plastic: reference). */
+export function habitTpi(job: Pick<Job, 'stock' | 'cut' | 'saw'>): number {
+  const H = heights(job).thinnest
+  const machine = job.saw.kind === 'jigsaw'
+  switch (job.stock.material.cuts) {
+    case 'metal':
+    case 'steel':
+      // two and a half teeth in sheet; in thick metal gaps matter more
+      return Math.min(32, Math.max(9, (2.5 * 25.4) / H))
+    case 'wood':
+      return machine ? 6 + 70 / Math.max(H, 5) : 10 + 75 / Math.max(H, 4)
+    case 'ceramic':
+    case 'shell':
+      return 24
+    default:
+      return machine ? 13 : 10 + 50 / Math.max(H, 3)
+  }
+}
+
+/**
+ * How far a blade lies from what most would clamp for this thickness, in e-folds of size: negative is finer. The finish–pace
+ * slider moves what they would clamp. 0 for hand saws, which go by the joint.
+ */
+export function offHabit(job: Job, blade: Blade): number {
+  if (blade.plate) return 0
+  const size = sizedByTeeth(blade)
+    ? Math.log((meanSpacing(blade) * habitTpi(job)) / 25.4)
+    : Math.log((turnsAnywhere(blade) ? blade.kerf : blade.width) / ladderWidth(job))
+  return size - FINER * (job.pace - 0.5)
+}

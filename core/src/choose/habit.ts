@@ -5,7 +5,7 @@ const FINER = 0.3 // e-folds of size between finish and pace at their ends; esti
 
 /**
  * Width of flat blade a thickness ladder asks for, mm: wider for thicker, dense stock counting as thicker; of a tube the wall
- * counts. Estimates of trade habit: No. 1 for 3 mm, 3 for 6, 6 for 12, 9 for 19; 2/0 for 0.8 mm of silver, 4 for 2.
+ * counts. Estimates of trade habit: No. 1 for 3 mm, 3 for 6, 6 for 12, 8 for 19; 2/0 for 0.8 mm of silver, 4 for 2.
  */
 export function ladderWidth(job: Pick<Job, 'stock' | 'cut'>): number {
   const H = heights(job).thinnest
@@ -17,8 +17,11 @@ export function ladderWidth(job: Pick<Job, 'stock' | 'cut'>): number {
     case 'shell':
     case 'organic':
       return 0.34 + 0.1 * H
+    case 'wood':
+      return 0.45 + 0.13 * (H * (density / 600)) ** 0.6
     default:
-      return 0.45 + 0.1 * (H * (cuts === 'wood' ? density / 600 : 1)) ** 0.72
+      // gaps, or it welds behind the blade
+      return 0.58 + 0.13 * H ** 0.6
   }
 }
 

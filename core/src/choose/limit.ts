@@ -1,4 +1,13 @@
-import { HOLE_CLEARANCE, meanSpacing, startingHole, tightestRadius, turnRadius, turnsAnywhere, workedRadius, type Blade } from '../blade/index.js'
+import {
+  HOLE_CLEARANCE,
+  meanSpacing,
+  startingHole,
+  tightestRadius,
+  turnRadius,
+  turnsAnywhere,
+  workedRadius,
+  type Blade,
+} from '../blade/index.js'
 import { clampTrouble, frameClearance, type ClampTrouble, type Saw, profileOf, profiles, type LimitId, type Profile } from '../saw/index.js'
 import { centreRadius, heights, isStrungJob, type Job } from '../job/index.js'
 import {
@@ -249,7 +258,21 @@ const frame: Limit = {
   },
 }
 
-const all: Record<LimitId, Limit> = { end, material, capacity, chipLoad, teeth, packing: packs, turn, hole, web, reach, depth, access, frame }
+const all: Record<LimitId, Limit> = {
+  end,
+  material,
+  capacity,
+  chipLoad,
+  teeth,
+  packing: packs,
+  turn,
+  hole,
+  web,
+  reach,
+  depth,
+  access,
+  frame,
+}
 const ofProfile = new Map<Profile, readonly Limit[]>(Object.values(profiles).map((p) => [p, p.limits.map((id) => all[id])]))
 /** The limits a saw's blades are held to: each kind names its own, the search is one. */
 export const limitsOf = (saw: Pick<Saw, 'kind'>): readonly Limit[] => ofProfile.get(profileOf(saw))!

@@ -6,6 +6,7 @@ import {
   cutTime,
   edgeForecast,
   feedAt,
+  pressed,
   filingFit,
   speedBand,
   speedInUse,
@@ -35,6 +36,8 @@ export interface Evaluation {
   time: CutTime
   /** e-folds of size from what most would clamp; negative is finer */
   habit: number
+  /** of a comfortable press of the hand, what keeps the saw down on the work */
+  pressed: number
 }
 
 export function evaluate(job: Job, blade: Blade, margins = marginsOf(job, blade)): Evaluation {
@@ -51,6 +54,7 @@ export function evaluate(job: Job, blade: Blade, margins = marginsOf(job, blade)
     edge,
     time: cutTime(job, blade, feed, edge),
     habit: offHabit(job, blade),
+    pressed: pressed(job, blade, feed.chipLoad),
   }
 }
 
@@ -115,13 +119,20 @@ export function measure(v: Evaluation, c: Criterion): number {
 const MADE = 0.05 // of score for a blade made for this saw and this stock, not merely to be held and to get through; estimate
 const PRICE = 0.12 // of score for each e-fold a margin stays short of its good threshold; estimate
 
-const FAR = 0.7 // e-folds from habit at which it speaks against a blade in full; estimate
+const WIDE = 0.9 // of the window's whole width from the place wanted at which place speaks against a blade in full; estimate
+const FAR = 0.5 // e-folds from habit at which it speaks against a blade in full; estimate
 
 /** mm² of steel that holds. */
 const strength = (blade: Blade) => blade.thickness * netWidth(blade)
 
-/** What near margins cost: a blade that goes at a price comes after one that goes freely. */
-const priceOf = (margins: readonly Margin[]) => margins.reduce((t, m) => t + (m.state === 'near' ? PRICE * -Math.log(m.ratio) : 0), 0)
+const TROUBLED = 0.06 // of score for a blade that heats or rubs at every stroke this saw has; estimate
+const PRESSED = 0.08 // of score for one that must be pressed down with all a hand likes to give; estimate
+
+/** What a blade that goes at a price loses against one that goes freely: near margins, heat or rubbing, pressing the saw down. */
+const priceOf = ({ margins, speed, pressed }: Evaluation) =>
+  margins.reduce((t, m) => t + (m.state === 'near' ? PRICE * -Math.log(m.ratio) : 0), 0) +
+  (speed.trouble ? TROUBLED : 0) +
+  PRESSED * pressed
 
 /** What a blade is made for by what stands first among what it gets through: metal teeth get through plastic too, and weld it shut. */
 const KIN: Record<MaterialClass, readonly MaterialClass[]> = {
@@ -154,11 +165,7 @@ export function placeInWindow(margins: readonly Margin[]): number {
   return below + above > 0 ? below / (below + above) : 0.5
 }
 
-function utilities(
-  v: Evaluation,
-  job: Job,
-  best: { time: number; strength: number; kerf: number },
-): Record<Criterion, number> {
+function utilities(v: Evaluation, job: Job, best: { time: number; strength: number; kerf: number }): Record<Criterion, number> {
   const { poor } = profileOf(job.saw)
   const { pace } = job
   const filing = filingFit(job, v.blade)
@@ -175,7 +182,7 @@ function utilities(
     cost: 1 / v.blade.cost,
     // the finish–pace slider rides in the window, clear of its very ends
     habit: clamp(1 - (v.habit / FAR) ** 2),
-    place: clamp(1 - ((placeInWindow(v.margins) - (0.1 + 0.8 * pace)) / 0.7) ** 2),
+    place: clamp(1 - ((placeInWindow(v.margins) - (0.1 + 0.8 * pace)) / WIDE) ** 2),
   }
 }
 
@@ -212,7 +219,7 @@ export function rankBlades(job: Job, options: RankOptions = {}): Ranking {
     const utility = utilities(v, job, best)
     // a blade made for this saw is preferred to one that merely fits its clamps
     const made = madeForJob(v.blade, job) ? MADE : 0
-    return { ...v, utility, weight, score: criteria.reduce((t, c) => t + weight[c] * utility[c], 0) / total + made - priceOf(v.margins) }
+    return { ...v, utility, weight, score: criteria.reduce((t, c) => t + weight[c] * utility[c], 0) / total + made - priceOf(v) }
   })
   const leads = (r: Ranked) => (options.ownedFirst && options.owned?.has(r.blade.id) ? 1 : 0)
   value.sort((a, b) => leads(b) - leads(a) || b.score - a.score)

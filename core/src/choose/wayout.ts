@@ -35,10 +35,13 @@ export interface WayOut {
 export function stoppers(job: Job, blades: readonly Blade[] = catalogue): LimitId[] {
   const fit = blades.filter((b) => usable(job, b))
   if (!fit.length) return blades.some((b) => !stops(limitById('end').test(job, b)!)) ? ['material'] : ['end']
-  const count = limitsOf(job.saw).map((l) => ({ id: l.id, fails: fit.filter((b) => {
+  const count = limitsOf(job.saw).map((l) => ({
+    id: l.id,
+    fails: fit.filter((b) => {
       const m = l.test(job, b)
       return m && stops(m)
-    }).length }))
+    }).length,
+  }))
   return count
     .filter((c) => c.fails)
     .sort((a, b) => b.fails - a.fails)

@@ -101,8 +101,8 @@ export interface CutTime {
 }
 
 const PLANED = 40 // s per 100 mm of an edge 10 mm high: deeper ridges are planed, not sanded; estimate
-const LEFT_ROUGH = 0.05 // of the clean-up is done where a rough edge will do; estimate
-const OPEN = 3 // most of a path is this many times milder than its tightest curve; estimate
+const LEFT_ROUGH = 0.01 // of the clean-up is done where a rough edge will do; estimate
+export const OPEN = 3 // most of a path is this many times milder than its tightest curve; estimate
 const TIGHT = 0.15 // of the path is as tight as its tightest curve; estimate
 
 /** Time for the job's length of cut and openings with this feed, s: sawing, threading by the saw's own procedure, clean-up. */

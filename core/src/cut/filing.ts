@@ -7,7 +7,7 @@ const COARSE = 3.2
 const TEARS = 2.5 // rip teeth across the grain tear so much more
 const SLOWS = 0.5 // the wrong teeth need so much more force
 /** Across the grain and down the end grain it takes two to three times the force along it (reference); round the row's own. */
-const END_GRAIN = 2
+const END_GRAIN = 1.5
 const ALONG = 0.6
 
 export interface FilingFit {
@@ -34,6 +34,8 @@ export function filingFit(job: Pick<Job, 'cut'>, blade: Blade): FilingFit {
     matters,
     wrong,
     tear: grain === 'across' ? 1 + TEARS * share : 1,
-    force: (1 + SLOWS * share) * (filing === undefined || grain === undefined ? 1 : grain === 'across' || depth !== undefined ? END_GRAIN : ALONG),
+    force:
+      (1 + SLOWS * share) *
+      (filing === undefined || grain === undefined ? 1 : grain === 'across' || depth !== undefined ? END_GRAIN : ALONG),
   }
 }

@@ -11,7 +11,6 @@ const FRICTION = 0.3 // of steel on the sides of the cut (reference)
 const CLEARS = 0.25 // a kerf a quarter wider than the blade rubs as reckoned
 const TIGHT = 0.05 // and one hardly wider no more than this tells
 
-
 /**
  * Heat as a share of what the stock bears: (temperature of the working stretch − room)/(limit − room).
  * Power F·s·n is made on the cutting stroke, and by the rubbing of sides and back teeth, μ · side push · tooth speed; the stretch of blade that passes the stock, s + H long, both

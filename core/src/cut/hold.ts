@@ -22,9 +22,13 @@ const ARM = 45 // N an arm pushes a machine with and still steers; estimate
 /** Teeth that cut on the down stroke lift the saw: N of its own weight, and of a comfortable press of the hand (reference). */
 const WEIGHT = 22
 const PRESS = 30
+/** Of a comfortable press of the hand, what holds a jigsaw down whose teeth cut on the down stroke; 0 where nothing lifts. */
+export function pressed(job: Job, blade: Blade, chipLoad: number): number {
+  return job.saw.kind === 'jigsaw' && blade.cutsOn === 'down' ? Math.max(0, cuttingForce(job, blade, chipLoad) - WEIGHT) / PRESS : 0
+}
 /** Weight of hand and saw on the teeth, N: 2 to 4 in fine work, 6 to 15 in coarse, a large saw's own included (reference). */
-const FINE = { spacing: 1.2, weight: 3 }
-const COARSE = { spacing: 3.2, weight: 14 }
+const FINE = { spacing: 1.7, weight: 2.5 }
+const COARSE = { spacing: 2.8, weight: 12 }
 const LIGHT: Record<Finish, number> = { careful: 0.85, ordinary: 1, rough: 1.3 }
 function weightOnTeeth(job: Job, blade: Blade): number {
   const along = Math.min(1, Math.max(0, (meanSpacing(blade) - FINE.spacing) / (COARSE.spacing - FINE.spacing)))

@@ -1,8 +1,9 @@
 import { meanSpacing, type Blade } from '../blade/index.js'
 import { isPowered, settableSpeed, speedRange, strokeOf } from '../saw/index.js'
-import type { Job } from '../job/index.js'
+import { centreRadius, type Job } from '../job/index.js'
 import { feedForChipLoad, sureChipLoad } from './chip.js'
-import { maxChipLoad, feedAt, type SteadyFeed } from './feed.js'
+import { OPEN } from './edge.js'
+import { controlFeed, maxChipLoad, feedAt, type SteadyFeed } from './feed.js'
 import { heatIndex } from './heat.js'
 
 export interface SpeedBand {
@@ -33,7 +34,12 @@ export function speedBand(job: Job, blade: Blade): SpeedBand {
   const ceiling = found.value
   const biteAt = (n: number) => feedAt(job, blade, n, undefined, found).chipLoad
   const control = feedAt(job, blade, fastest, undefined, found).inputs
-  const steer = Math.min(control.control, control.stroke ?? Infinity)
+  // set for the ordinary stretch: in its tightest curve any blade rubs for a moment
+  const R = centreRadius(job.cut, blade)
+  const steer = Math.min(
+    R === undefined ? control.control : controlFeed(job.cut, job.cut.turn === 'pivot' ? Math.max(R, 10) : R * OPEN),
+    control.stroke ?? Infinity,
+  )
   // feed grows with strokes up to what the hand can steer; beyond, each stroke only bites finer
   const reached = steer / feedForChipLoad(ceiling, 1, p, s)
   const rub = steer / feedForChipLoad(Math.min(sureChipLoad(job, blade), ceiling), 1, p, s)

@@ -13,7 +13,7 @@ export function ladderWidth(job: Pick<Job, 'stock' | 'cut'>): number {
   switch (cuts) {
     case 'metal':
     case 'steel':
-      return 0.34 + 0.22 * H * Math.sqrt(hardness / 650)
+      return 0.34 + 0.22 * H * (hardness / 650) ** 0.3
     case 'shell':
     case 'organic':
       return 0.34 + 0.1 * H
@@ -45,13 +45,23 @@ export function habitTpi(job: Pick<Job, 'stock' | 'cut' | 'saw'>): number {
 }
 
 /**
+ * Spacing of a hand saw's teeth that suits the size of the work, mm: 1.3 for the smallest joints, 1.5 for a dovetail, 2.8 for a
+ * tenon, 4 and more for boards; finer in sheet. Estimates.
+ */
+function jointSpacing({ stock, cut }: Pick<Job, 'stock' | 'cut'>): number {
+  const across = Math.sqrt(heights({ stock, cut }).longest * (cut.depth ?? cut.length))
+  return Math.min(5, 0.9 + 0.035 * across) * (stock.material.build === 'solid' ? 1 : 0.8)
+}
+
+/**
  * How far a blade lies from what most would clamp for this thickness, in e-folds of size: negative is finer. The finish–pace
- * slider moves what they would clamp. 0 for hand saws, which go by the joint.
+ * slider moves what they would clamp.
  */
 export function offHabit(job: Job, blade: Blade): number {
-  if (blade.plate) return 0
-  const size = sizedByTeeth(blade)
-    ? Math.log((meanSpacing(blade) * habitTpi(job)) / 25.4)
-    : Math.log((turnsAnywhere(blade) ? blade.kerf : blade.width) / ladderWidth(job))
+  const size = blade.plate
+    ? Math.log(meanSpacing(blade) / jointSpacing(job))
+    : sizedByTeeth(blade)
+      ? Math.log((meanSpacing(blade) * habitTpi(job)) / 25.4)
+      : Math.log((turnsAnywhere(blade) ? blade.kerf : blade.width) / ladderWidth(job))
   return size - FINER * (job.pace - 0.5)
 }

@@ -11,6 +11,7 @@ import {
 import { clampTrouble, frameClearance, type ClampTrouble, type Saw, profileOf, profiles, type LimitId, type Profile } from '../saw/index.js'
 import { centreRadius, heights, isStrungJob, type Job } from '../job/index.js'
 import {
+  ADVISED,
   cuttingForce,
   depthBelowClamp,
   feedShare,
@@ -114,8 +115,16 @@ const chipLoad: Limit = {
       floor,
     )
     if (!isStrungJob(job)) return m
-    const lost = ceiling.gullet < floor || stressBand(job, blade).empty
-    return { ...m, by: lost && ceiling.gullet >= floor ? 'bow' : m.by, state: lost ? 'beyond' : m.ratio < 1 ? 'near' : 'within' }
+    const band = stressBand(job, blade)
+    const lost = ceiling.gullet < floor || band.empty
+    // a band that leaves no room about the stress advised cannot be kept by ear or hand
+    const ratio = Math.min(m.ratio, (ADVISED * band.high) / band.low)
+    return {
+      ...m,
+      ratio,
+      by: (lost && ceiling.gullet >= floor) || ratio < m.ratio ? 'bow' : m.by,
+      state: lost ? 'beyond' : ratio < 1 ? 'near' : 'within',
+    }
   },
 }
 

@@ -5,11 +5,10 @@ import { isStrungJob, type Job } from '../job/index.js'
 import {
   cutTime,
   edgeForecast,
-  feedAt,
   pressed,
   filingFit,
   speedBand,
-  speedInUse,
+  steadyFeed,
   stressInUse,
   type CutTime,
   type EdgeForecast,
@@ -42,7 +41,7 @@ export interface Evaluation {
 
 export function evaluate(job: Job, blade: Blade, margins = marginsOf(job, blade)): Evaluation {
   const speed = speedBand(job, blade)
-  const feed = feedAt(job, blade, job.spm === undefined ? speed.value : speedInUse(job, blade))
+  const feed = steadyFeed(job, blade, speed)
   const edge = edgeForecast(job, blade, feed.chipLoad)
   return {
     blade,
@@ -117,7 +116,7 @@ export function measure(v: Evaluation, c: Criterion): number {
   }
 }
 const MADE = 0.05 // of score for a blade made for this saw and this stock, not merely to be held and to get through; estimate
-const PRICE = 0.12 // of score for each e-fold a margin stays short of its good threshold; estimate
+const PRICE = 0.2 // of score for each e-fold a margin stays short of its good threshold; estimate
 
 const WIDE = 0.9 // of the window's whole width from the place wanted at which place speaks against a blade in full; estimate
 const FAR = 0.5 // e-folds from habit at which it speaks against a blade in full; estimate

@@ -22,7 +22,7 @@ export const SIDE = 0.25
 /** Below this share of its top a blade wanders and a pin-end slips off, whatever the stock; estimate (reference). */
 const TRADE_MINIMUM = 0.35
 /** Share of its top a blade is set to where nothing was heard (reference). */
-const ADVISED = 0.8
+export const ADVISED = 0.8
 
 /** What closes a band from below. */
 export type StressLow = 'bow' | 'lean' | 'habit'
@@ -54,12 +54,10 @@ export function pushAt(job: StrungJob, blade: Blade, stress: number): number {
   return force / ((4 / span) * ((middle * (span - middle)) / span - (to - from) / 8))
 }
 
-/**
- * Stresses within which this blade should be set for this stock, cut and saw. Upper edge: least of safe stress, clamp grip and
- * the saw's own pull. Lower edge, the greatest of feed bow (the push of a sure bite bows the blade by just what the job
- * allows), lean (its sideways share leans the edge by what the finish allows) and the trade's minimum. Fixed forces, so no circle.
- */
-export function stressBand(job: StrungJob, blade: Blade): StressBand {
+/** MPa; beyond any blade steel, so a lower edge there is simply out of reach. */
+export const UNREACHABLE = 4000
+
+function reckonBand(job: StrungJob, blade: Blade): StressBand {
   const top = topStress(job.saw, blade)
   const push = feedShare(job, blade) * cuttingForce(job, blade, sureChipLoad(job, blade))
   const bows = (stress: number) => pushAt(job, blade, stress) < push
@@ -76,16 +74,19 @@ export function stressBand(job: StrungJob, blade: Blade): StressBand {
     if (fails(low)) [low, lowBy] = [fails(UNREACHABLE) ? UNREACHABLE : bisect((s) => !fails(s), low, UNREACHABLE, 24)[1], name]
   return { low, high: top.value, lowBy, highBy: top.limit, empty: low > top.value, push }
 }
-/** MPa; beyond any blade steel, so a lower edge there is simply out of reach. */
-export const UNREACHABLE = 4000
 
 /** One band a job and blade: everything reckoned of them asks for it. */
 const bands = new WeakMap<StrungJob, Map<Blade, StressBand>>()
-function bandOf(job: StrungJob, blade: Blade): StressBand {
+/**
+ * Stresses within which this blade should be set for this stock, cut and saw. Upper edge: least of safe stress, clamp grip and
+ * the saw's own pull. Lower edge, the greatest of feed bow (the push of a sure bite bows the blade by just what the job
+ * allows), lean (its sideways share leans the edge by what the finish allows) and the trade's minimum. Fixed forces, so no circle.
+ */
+export function stressBand(job: StrungJob, blade: Blade): StressBand {
   let ofJob = bands.get(job)
   if (!ofJob) bands.set(job, (ofJob = new Map()))
   let band = ofJob.get(blade)
-  if (!band) ofJob.set(blade, (band = stressBand(job, blade)))
+  if (!band) ofJob.set(blade, (band = reckonBand(job, blade)))
   return band
 }
 
@@ -96,7 +97,7 @@ const advised = ({ low, high, empty }: Pick<StressBand, 'low' | 'high' | 'empty'
  * than the blade bears is no gain: it is reckoned at what it bears.
  */
 export function stressInUse(job: StrungJob, blade: Blade): number {
-  const band = bandOf(job, blade)
+  const band = stressBand(job, blade)
   return job.stress === undefined ? advised(band) : Math.min(job.stress, band.high)
 }
 
@@ -116,7 +117,7 @@ export interface GreenBand {
 
 /** The band as it is tuned: stress, tension and pitch of its edges; see stressBand. */
 export function greenBand(job: StrungJob, blade: Blade): GreenBand {
-  const { low, high, lowBy, highBy, empty, push } = bandOf(job, blade)
+  const { low, high, lowBy, highBy, empty, push } = stressBand(job, blade)
   const edge = (stress: number): BandEdge => ({
     stress,
     tension: tensionFromStress(blade, stress),

@@ -1,4 +1,4 @@
-import { meanGullet, type Blade } from '../blade/index.js'
+import { meanGullet, meanSpacing, type Blade } from '../blade/index.js'
 import { heights, type Job } from '../job/index.js'
 import { profileOf } from '../saw/index.js'
 import { filingFit } from './filing.js'
@@ -29,7 +29,7 @@ export const sureChipLoad = (job: Pick<Job, 'stock' | 'wear'>, blade: Pick<Blade
 
 /** Bite at which the dust of one crossing fills the tooth's gap, h = A/(r·H), mm. */
 export function gulletChipLoad(job: Job, blade: Blade): number {
-  return (orbitClears(job, blade) * meanGullet(blade)) / (job.stock.material.bulking * contact(job))
+  return (orbitClears(job, blade) * meanGullet(blade)) / (job.stock.material.bulking * contact(job, blade))
 }
 
 /**
@@ -41,8 +41,8 @@ export function clogsAfter(job: Job, blade: Blade): number {
 }
 
 /** Stretch of the crossing that takes its bite at once, mm: all of it, or what a rocked hand saw lies on. */
-export const contact = ({ stock, cut, saw }: Pick<Job, 'stock' | 'cut' | 'saw'>): number =>
-  Math.min(heights({ stock, cut }).longest, profileOf(saw).rocked ?? Infinity)
+export const contact = (job: Pick<Job, 'stock' | 'cut' | 'saw'>, blade: Blade): number =>
+  Math.min(heights(job).longest, (profileOf(job.saw).rocked ?? Infinity) * meanSpacing(blade))
 
 /** Kienzle's cutting force F = K·h^(1−m)·k·max(N,1), N, raised by a dull edge (estimate: 1.6 times when dull) and by the wrong filing. */
 export function cuttingForce(job: Pick<Job, 'stock' | 'cut' | 'saw' | 'wear'>, blade: Blade, chipLoad: number): number {
@@ -51,7 +51,7 @@ export function cuttingForce(job: Pick<Job, 'stock' | 'cut' | 'saw' | 'wear'>, b
     K *
     chipLoad ** (1 - m) *
     blade.kerf *
-    Math.max(teethInWork(contact(job), blade), 1) *
+    Math.max(teethInWork(contact(job, blade), blade), 1) *
     (1 + 0.6 * job.wear) *
     filingFit(job, blade).force
   )

@@ -47,7 +47,7 @@ export function maxChipLoad(job: Job, blade: Blade): MaxChipLoad {
   }
 }
 
-export type FeedLimit = 'gullet' | HoldLimit | 'control' | 'stroke'
+export type FeedLimit = 'gullet' | HoldLimit | 'control' | 'stroke' | 'heat'
 export interface SteadyFeed {
   /** mm/s, and which limit holds */
   value: number
@@ -85,7 +85,7 @@ export function feedAt(
   const s = strokeOf(job.saw, blade)
   const H = heights(job).longest
   // a hand rocks its saw over a long crossing: each stroke takes its bite from a part of it
-  const part = contact(job) / H
+  const part = contact(job, blade) / H
   const inputs = {
     gullet: part * feedForChipLoad(ceiling.gullet, spm, p, s),
     held: part * feedForChipLoad(ceiling.held, spm, p, s),

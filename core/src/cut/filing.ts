@@ -4,6 +4,7 @@ import type { Job } from '../job/index.js'
 /** Below the first spacing filing makes no odds, above the second all the difference, mm; estimates of trade habit. */
 const FINE = 1.4
 const COARSE = 3.2
+const TELLS = 0.15 // even the finest teeth tell a little, so that filing breaks ties
 const TEARS = 2.5 // rip teeth across the grain tear so much more
 const SLOWS = 0.5 // the wrong teeth need so much more force
 /** Across the grain and down the end grain it takes two to three times the force along it (reference); round the row's own. */
@@ -24,7 +25,7 @@ export interface FilingFit {
  * knife across it, and fine teeth forgive the difference. Nothing for saws without filing or cuts without grain.
  */
 export function filingFit(job: Pick<Job, 'cut'>, blade: Blade): FilingFit {
-  const matters = Math.min(1, Math.max(0, (meanSpacing(blade) - FINE) / (COARSE - FINE)))
+  const matters = Math.min(1, Math.max(TELLS, (meanSpacing(blade) - FINE) / (COARSE - FINE)))
   const { filing } = blade.plate ?? {}
   const { grain, depth } = job.cut
   const wrong = filing !== undefined && filing !== 'hybrid' && grain !== undefined && (filing === 'rip') !== (grain === 'along')

@@ -29,7 +29,7 @@ export function pressed(job: Job, blade: Blade, chipLoad: number): number {
 /** Weight of hand and saw on the teeth, N: 2 to 4 in fine work, 6 to 15 in coarse, a large saw's own included (reference). */
 const FINE = { spacing: 1.7, weight: 2.5 }
 const COARSE = { spacing: 2.8, weight: 12 }
-const LIGHT: Record<Finish, number> = { careful: 0.85, ordinary: 1, rough: 1.3 }
+const LIGHT: Record<Finish, number> = { careful: 0.9, ordinary: 1, rough: 1.3 }
 function weightOnTeeth(job: Job, blade: Blade): number {
   const along = Math.min(1, Math.max(0, (meanSpacing(blade) - FINE.spacing) / (COARSE.spacing - FINE.spacing)))
   return LIGHT[job.cut.finish] * (FINE.weight + along * (COARSE.weight - FINE.weight))

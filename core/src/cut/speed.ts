@@ -85,7 +85,15 @@ export function speedInUse(job: Job, blade: Blade): number {
   return job.spm === undefined ? speedBand(job, blade).value : settableSpeed(job.saw, job.spm)
 }
 
-/** Feed the cut holds steadily with this blade, and which limit holds it; see feedAt. */
-export function steadyFeed(job: Job, blade: Blade): SteadyFeed {
-  return feedAt(job, blade, speedInUse(job, blade))
+/**
+ * Feed the cut holds steadily with this blade, and which limit holds it; see feedAt. Where even the slowest stroke heats, no more
+ * than a sure bite is taken.
+ */
+export function steadyFeed(job: Job, blade: Blade, band = speedBand(job, blade)): SteadyFeed {
+  const spm = job.spm === undefined ? band.value : settableSpeed(job.saw, job.spm)
+  const found = maxChipLoad(job, blade)
+  const sure = sureChipLoad(job, blade)
+  if (band.trouble !== 'heat' || found.value <= sure) return feedAt(job, blade, spm, undefined, found)
+  const light = feedAt(job, blade, spm, undefined, { ...found, value: sure, gullet: sure, limit: 'gullet' })
+  return light.limit === 'gullet' ? { ...light, limit: 'heat' } : light
 }

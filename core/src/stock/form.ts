@@ -10,6 +10,7 @@ export type Stock = { material: Material } & (
 export const forms = ['sheet', 'board', 'stack', 'tube', 'rod'] as const satisfies readonly Stock['form'][]
 export type Form = Stock['form']
 
+const TURNED = 2 // times the wall is crossed by a tube that is turned as it is sawn; estimate
 const TAPE = 0.05 // mm of tape or glue between the sheets of a stack; estimate
 
 export interface Crossing {
@@ -25,7 +26,7 @@ export interface Crossing {
 
 /**
  * The heights that matter for the cut. A tube is turned as it is sawn, so that only its wall is crossed: from the wall itself,
- * which must carry the teeth, to the chord that grazes the bore; their geometric mean fills gaps and needs force. A rod starts on a short chord; half its diameter is
+ * which must carry the teeth, to twice as much as it is turned on, never more than the chord that grazes the bore. A rod starts on a short chord; half its diameter is
  * taken as the stretch that must carry the teeth.
  */
 export function crossing(stock: Stock): Crossing {
@@ -40,7 +41,7 @@ export function crossing(stock: Stock): Crossing {
     case 'tube': {
       const wall = Math.min(stock.wall, stock.diameter / 2)
       const chord = 2 * Math.sqrt(wall * (stock.diameter - wall))
-      return { total: stock.diameter, longest: Math.sqrt(wall * chord), thinnest: wall, deep: wall }
+      return { total: stock.diameter, longest: Math.min(chord, TURNED * wall), thinnest: wall, deep: wall }
     }
     case 'rod':
       return { total: stock.diameter, longest: stock.diameter, thinnest: stock.diameter / 2, deep: stock.diameter }

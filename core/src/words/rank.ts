@@ -26,6 +26,7 @@ export const feedLimitWords: Record<FeedLimit, string> = {
   gullet: 'its gaps would fill',
   bow: 'it would bow',
   control: 'your hand could not steer',
+  heat: 'it would heat',
   stroke: 'dust could not leave the middle of the cut',
   drift: 'its free end would drift',
   motor: 'the motor would stall',
@@ -149,6 +150,8 @@ export function bogWords(v: Evaluation): string {
       return 'Bogs down? Push less: the free end drifts before the motor tires. A wider, thicker blade goes faster.'
     case 'motor':
       return 'Bogs down? The motor is at its end: push less, fewer teeth, or more orbit.'
+    case 'heat':
+      return 'Bogs down? Stop and let it cool: even the slowest stroke of this saw heats the edge.'
     case 'lift':
       return 'Bogs down? Press the base down and feed slower: teeth that cut downward lift the saw.'
     case 'hand':

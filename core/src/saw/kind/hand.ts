@@ -12,7 +12,7 @@ export const hand: Profile = {
   poor: { ridge: 0.07, tear: 0.25, feed: 2 },
   placeWeight: 2,
   teethWanted: 5,
-  rocked: 5, // estimate
+  rocked: 3, // estimate
   strokeShare: 0.7, // of the plate's length in a comfortable stroke; estimate
   mounting: ['teeth', 'trial'],
   cautions: ['thumb'],

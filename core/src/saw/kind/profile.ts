@@ -45,7 +45,7 @@ export interface Profile {
   placeWeight: number
   /** teeth in the work that the school of teeth aims at */
   teethWanted: number
-  /** stretch of a long crossing a hand rocks its saw over at once, mm; absent: all of it bites at once */
+  /** teeth in the work at once where a hand rocks its saw over a long crossing; absent: all that stand in it */
   rocked?: number
   /** how strokes are used: all of the saw's, or so much of a plate's length, as a share */
   strokeShare?: number

@@ -1,4 +1,3 @@
-import { bisect } from '../number/index.js'
 import { tensionFromStress, type Blade, type Section } from '../blade/index.js'
 import { noteOf } from '../quantity/index.js'
 import { stockInSpan, type StrungJob } from '../job/index.js'
@@ -60,19 +59,40 @@ export const UNREACHABLE = 4000
 function reckonBand(job: StrungJob, blade: Blade): StressBand {
   const top = topStress(job.saw, blade)
   const push = feedShare(job, blade) * cuttingForce(job, blade, sureChipLoad(job, blade))
-  const bows = (stress: number) => pushAt(job, blade, stress) < push
   const stock = stockInSpan(job)
+  const middle = (stock.from + stock.to) / 2
+  const share = Math.max(middle, job.saw.span - middle) / job.saw.span
   const lean = leanAllowed(job)
-  const leans = (stress: number) =>
-    bevelSlope({ section: blade, span: job.saw.span, tension: tensionFromStress(blade, stress), force: SIDE * push, ...stock }) > lean
+  /** N: what bows the blade, and what leans its edge, by just what the job allows */
+  const bears: Record<'bow' | 'lean', (stress: number) => number> = {
+    bow: (stress) => pushAt(job, blade, stress),
+    lean(stress) {
+      const tension = tensionFromStress(blade, stress)
+      // a limp string leans most; where even that stays within, the stiff blade need not be reckoned
+      const limp = (lean * tension) / (share * SIDE)
+      return limp >= push ? limp : lean / bevelSlope({ section: blade, span: job.saw.span, tension, force: SIDE, ...stock })
+    },
+  }
   const least = TRADE_MINIMUM * top.value
   let [low, lowBy]: [number, StressLow] = [least, 'habit']
-  for (const [name, fails] of [
-    ['bow', bows],
-    ['lean', leans],
-  ] as const)
-    if (fails(low)) [low, lowBy] = [fails(UNREACHABLE) ? UNREACHABLE : bisect((s) => !fails(s), low, UNREACHABLE, 24)[1], name]
+  for (const name of ['bow', 'lean'] as const)
+    if (bears[name](low) < push) [low, lowBy] = [risingTo(bears[name], push, low, Math.max(top.value, 1.1 * low)), name]
   return { low, high: top.value, lowBy, highBy: top.limit, empty: low > top.value, push }
+}
+
+/** Where what is borne, which rises almost evenly with stress, reaches `push`: by secants from two stresses, MPa. */
+function risingTo(bears: (stress: number) => number, push: number, from: number, to: number): number {
+  let [a, fa, b, fb] = [from, bears(from), to, bears(to)]
+  for (let i = 0; i < 6 && Math.abs(fb - push) > 1e-6 * push; i++) {
+    if (!(fb > fa)) return UNREACHABLE
+    const next = b + ((push - fb) * (b - a)) / (fb - fa)
+    if (!(next < UNREACHABLE)) return UNREACHABLE
+    ;[a, fa, b] = [b, fb, Math.max(next, 1)]
+    fb = bears(b)
+    if (a === b) break
+    if (b < a) [a, fa, b, fb] = [b, fb, a, fa]
+  }
+  return Math.abs(fa - push) < Math.abs(fb - push) ? a : b
 }
 
 /** One band a job and blade: everything reckoned of them asks for it. */

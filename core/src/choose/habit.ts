@@ -63,5 +63,11 @@ export function offHabit(job: Job, blade: Blade): number {
     : sizedByTeeth(blade)
       ? Math.log((meanSpacing(blade) * habitTpi(job)) / 25.4)
       : Math.log((turnsAnywhere(blade) ? blade.kerf : blade.width) / ladderWidth(job))
-  return size - FINER * (job.pace - 0.5)
+  const off = size - FINER * (job.pace - 0.5)
+  return job.saw.kind === 'jigsaw' ? Math.sign(off) * Math.hypot(off, tooWide(job, blade)) : off
+}
+
+/** e-folds by which a jigsaw's blade is wider than habit takes round a curve: 4.5 mm for R 15, 6.4 for R 40; estimates. */
+function tooWide({ cut }: Job, { width }: Blade): number {
+  return cut.radius === undefined ? 0 : Math.max(0, Math.log(width / (3.5 + cut.radius / 14)))
 }

@@ -7,6 +7,7 @@ import {
   edgeForecast,
   pressed,
   filingFit,
+  maxChipLoad,
   speedBand,
   steadyFeed,
   stressInUse,
@@ -40,8 +41,9 @@ export interface Evaluation {
 }
 
 export function evaluate(job: Job, blade: Blade, margins = marginsOf(job, blade)): Evaluation {
-  const speed = speedBand(job, blade)
-  const feed = steadyFeed(job, blade, speed)
+  const found = maxChipLoad(job, blade)
+  const speed = speedBand(job, blade, found)
+  const feed = steadyFeed(job, blade, found, speed)
   const edge = edgeForecast(job, blade, feed.chipLoad)
   return {
     blade,
@@ -51,7 +53,7 @@ export function evaluate(job: Job, blade: Blade, margins = marginsOf(job, blade)
     feed,
     stress: isStrungJob(job) ? stressInUse(job, blade) : undefined,
     edge,
-    time: cutTime(job, blade, feed, edge),
+    time: cutTime(job, blade, feed, edge, found),
     habit: offHabit(job, blade),
     pressed: pressed(job, blade, feed.chipLoad),
   }
@@ -136,7 +138,7 @@ const priceOf = ({ margins, speed, pressed }: Evaluation) =>
 /** What a blade is made for by what stands first among what it gets through: metal teeth get through plastic too, and weld it shut. */
 const KIN: Record<MaterialClass, readonly MaterialClass[]> = {
   wood: ['wood', 'plastic', 'organic'],
-  plastic: ['plastic', 'organic', 'wood', 'metal'],
+  plastic: ['plastic', 'organic', 'wood'],
   organic: ['organic'],
   shell: ['shell', 'ceramic'],
   ceramic: ['ceramic'],

@@ -82,17 +82,15 @@ function reckonBand(job: StrungJob, blade: Blade): StressBand {
 
 /** Where what is borne, which rises almost evenly with stress, reaches `push`: by secants from two stresses, MPa. */
 function risingTo(bears: (stress: number) => number, push: number, from: number, to: number): number {
-  let [a, fa, b, fb] = [from, bears(from), to, bears(to)]
-  for (let i = 0; i < 6 && Math.abs(fb - push) > 1e-6 * push; i++) {
-    if (!(fb > fa)) return UNREACHABLE
-    const next = b + ((push - fb) * (b - a)) / (fb - fa)
+  let [a, b] = [from, to]
+  let [atA, atB] = [bears(a), bears(b)]
+  for (let i = 0; i < 8 && Math.abs(atB - push) > 1e-7 * push; i++) {
+    const next = b + ((push - atB) * (b - a)) / (atB - atA)
+    // a strip so thin that no stress holds it straight
     if (!(next < UNREACHABLE)) return UNREACHABLE
-    ;[a, fa, b] = [b, fb, Math.max(next, 1)]
-    fb = bears(b)
-    if (a === b) break
-    if (b < a) [a, fa, b, fb] = [b, fb, a, fa]
+    ;[a, atA, b, atB] = [b, atB, next, bears(next)]
   }
-  return Math.abs(fa - push) < Math.abs(fb - push) ? a : b
+  return b
 }
 
 /** One band a job and blade: everything reckoned of them asks for it. */

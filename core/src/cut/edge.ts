@@ -1,7 +1,7 @@
 import { meanSpacing, type Blade } from '../blade/index.js'
 import { isStrung, profileOf, tableHeight, threadingSeconds } from '../saw/index.js'
 import { centreRadius, heights, type Job } from '../job/index.js'
-import { feedAt, type SteadyFeed } from './feed.js'
+import { feedAt, maxChipLoad, OPEN, type SteadyFeed } from './feed.js'
 import { filingFit } from './filing.js'
 import { orbitStrikes } from './orbit.js'
 import { characterOf } from './pattern.js'
@@ -102,13 +102,18 @@ export interface CutTime {
 
 const PLANED = 40 // s per 100 mm of an edge 10 mm high: deeper ridges are planed, not sanded; estimate
 const LEFT_ROUGH = 0.01 // of the clean-up is done where a rough edge will do; estimate
-export const OPEN = 3 // most of a path is this many times milder than its tightest curve; estimate
 const TIGHT = 0.15 // of the path is as tight as its tightest curve; estimate
 
 /** Time for the job's length of cut and openings with this feed, s: sawing, threading by the saw's own procedure, clean-up. */
-export function cutTime(job: Job, blade: Blade, feed: SteadyFeed, edge = edgeForecast(job, blade, feed.chipLoad)): CutTime {
+export function cutTime(
+  job: Job,
+  blade: Blade,
+  feed: SteadyFeed,
+  edge = edgeForecast(job, blade, feed.chipLoad),
+  found = maxChipLoad(job, blade),
+): CutTime {
   const R = centreRadius(job.cut, blade)
-  const typical = R === undefined ? feed.value : feedAt(job, blade, feed.inputs.spm, R * OPEN).value
+  const typical = R === undefined ? feed.value : feedAt(job, blade, feed.inputs.spm, R * OPEN, found).value
   const cutting = job.cut.length * ((1 - TIGHT) / typical + TIGHT / feed.value)
   const threading = job.cut.kind === 'pierced' ? job.cut.openings * threadingSeconds(job.saw) : 0
   const wanted = job.cut.finish === 'rough' ? LEFT_ROUGH : 1

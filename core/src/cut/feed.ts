@@ -62,6 +62,23 @@ export interface SteadyFeed {
   inputs: { gullet: number; held: number; control: number; stroke?: number; spm: number; push: number }
 }
 
+const INTO = 10 // mm: a corner that is pivoted is not steered; the path into it is, as a curve of this radius; estimate
+const steered = ({ cut }: Job, radius: number | undefined) => (cut.turn === 'pivot' ? Math.max(radius ?? Infinity, INTO) : radius)
+
+/** Feed of stock taller than the stroke, mm/s: no faster than dust is worked out of its middle; undefined where the stroke clears it. */
+function throughMiddle(job: Job, blade: Blade): number | undefined {
+  const [H, s] = [heights(job).longest, strokeOf(job.saw, blade)]
+  return H > s ? (profileOf(job.saw).tall * s) / H : undefined
+}
+
+export const OPEN = 3 // most of a path is this many times milder than its tightest curve; estimate
+
+/** Feed that hand and dust allow in the ordinary stretch of the path, mm/s: what speed is set for. */
+export function steeredFeed(job: Job, blade: Blade): number {
+  const R = centreRadius(job.cut, blade)
+  return Math.min(controlFeed(job.cut, steered(job, R === undefined ? undefined : R * OPEN)), throughMiddle(job, blade) ?? Infinity)
+}
+
 /** What a worked turn round a radius of the centre line, mm, asks of the kerf beyond its width, as a share of it. */
 export function overcutAt({ cut }: Pick<Job, 'cut'>, blade: Blade, radius: number | undefined): number {
   return radius === undefined || cut.turn === 'pivot' || blade.plate || turnsAnywhere(blade) ? 0 : overcut(blade, radius)
@@ -89,9 +106,8 @@ export function feedAt(
   const inputs = {
     gullet: part * feedForChipLoad(ceiling.gullet, spm, p, s),
     held: part * feedForChipLoad(ceiling.held, spm, p, s),
-    // a corner that is pivoted is not steered; the path into it is
-    control: controlFeed(job.cut, job.cut.turn === 'pivot' ? Math.max(radius ?? Infinity, 10) : radius),
-    stroke: H > s ? (profileOf(job.saw).tall * s) / H : undefined,
+    control: controlFeed(job.cut, steered(job, radius)),
+    stroke: throughMiddle(job, blade),
     spm,
     push: ceiling.pushAllowed,
   }

@@ -19,10 +19,12 @@ const TIGHT = 0.05 // and one hardly wider no more than this tells
 export function heatIndex(job: Job, blade: Blade, spm: number, chipLoad: number): number {
   const H = heights(job).longest
   const s = strokeOf(job.saw, blade)
+  const { leans, air } = profileOf(job.saw)
   const force = cuttingForce(job, blade, chipLoad)
   const speed = (s * spm) / 60 / 1000
   // sides and back teeth rub both ways, more where the kerf clears little
-  const rubbed = FRICTION * SIDE * feedShare(job, blade) * force * 2 * speed * (CLEARS / Math.max(blade.kerf / blade.thickness - 1, TIGHT))
-  const rise = (SHARE * force * speed + rubbed) / (COOLING * profileOf(job.saw).air * 2 * meanWidth(blade) * (s + H))
+  const rubbed =
+    FRICTION * (SIDE * feedShare(job, blade) * force + leans) * 2 * speed * (CLEARS / Math.max(blade.kerf / blade.thickness - 1, TIGHT))
+  const rise = (SHARE * force * speed + rubbed) / (COOLING * air * 2 * meanWidth(blade) * (s + H))
   return rise / (job.stock.material.heatLimit - ROOM)
 }

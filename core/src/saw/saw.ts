@@ -139,6 +139,14 @@ export function settableSpeed(saw: Saw, spm: number): number {
   return Math.min(max, Math.max(min, spm))
 }
 
+/** The saw's own speed nearest to `spm` that stays under `most`; its slowest where none does. A dial's settings are its whole range. */
+export function settableBelow(saw: Saw, spm: number, most: number): number {
+  if (!isPowered(saw) || saw.speed.kind === 'variable') return settableSpeed(saw, spm)
+  const under = saw.speed.steps.filter((s) => s <= most)
+  const among = under.length ? under : [Math.min(...saw.speed.steps)]
+  return among.reduce((best, s) => (Math.abs(s - spm) < Math.abs(best - spm) ? s : best))
+}
+
 /** Seconds to thread one hole by the saw's own procedure; a saw whose tension must be set again needs its check too. */
 export function threadingSeconds(saw: Saw): number {
   return saw.change.steps.reduce((t, step) => t + step.seconds, 0) + (saw.change.tensionReturns ? 0 : RECHECK)

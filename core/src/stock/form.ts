@@ -30,6 +30,13 @@ export interface Crossing {
  * taken as the stretch that must carry the teeth.
  */
 export function crossing(stock: Stock): Crossing {
+  let known = crossings.get(stock)
+  if (!known) crossings.set(stock, (known = crossed(stock)))
+  return known
+}
+/** Every figure of a job asks for it, and stock does not change under a job. */
+const crossings = new WeakMap<Stock, Crossing>()
+function crossed(stock: Stock): Crossing {
   switch (stock.form) {
     case 'sheet':
     case 'board':

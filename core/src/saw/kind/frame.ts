@@ -8,6 +8,7 @@ export const frame: Profile = {
   limits: ['end', 'material', 'capacity', 'frame', 'teeth', 'packing', 'turn', 'hole', 'chipLoad', 'web'],
   teeth: { good: 'school', backed: 0.8 },
   tall: 2,
+  leans: 0.3,
   air: 1,
   poor: { ridge: 0.06, tear: 0.25, feed: 2 },
   placeWeight: 4,

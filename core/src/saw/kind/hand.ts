@@ -8,6 +8,7 @@ export const hand: Profile = {
   limits: ['end', 'material', 'depth', 'access', 'teeth', 'turn', 'hole', 'chipLoad'],
   teeth: { good: 2, backed: 1.2 },
   tall: 2,
+  leans: 1,
   air: 1,
   poor: { ridge: 0.07, tear: 0.25, feed: 2 },
   placeWeight: 2,

@@ -8,6 +8,7 @@ export const jigsaw: Profile = {
   teeth: { good: 2, backed: 1.2 },
   // its longer, faster strokes work more dust out, and its own blower cools it
   tall: 14,
+  leans: 2,
   air: 2.5,
   poor: { ridge: 0.5, tear: 0.35, feed: 10 },
   placeWeight: 2,

@@ -37,6 +37,8 @@ export interface Profile {
   teeth: { good: number | 'school'; backed: number }
   /** what a cut taller than the stroke is fed at most, mm/s per unit of stroke ÷ height; estimate */
   tall: number
+  /** side push of the steering hand on the blade beside its share of the feed, N; estimate */
+  leans: number
   /** how much better than still air its blade is cooled; estimate */
   air: number
   /** what counts as poor: ridge and tear-out, mm, and the feed half way to the best, mm/s; estimates */

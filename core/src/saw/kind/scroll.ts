@@ -7,6 +7,7 @@ export const scroll: Profile = {
   limits: ['end', 'material', 'capacity', 'teeth', 'packing', 'turn', 'hole', 'chipLoad', 'web'],
   teeth: { good: 2, backed: 1.2 },
   tall: 2,
+  leans: 0.3,
   air: 1,
   poor: { ridge: 0.06, tear: 0.25, feed: 2 },
   placeWeight: 4,

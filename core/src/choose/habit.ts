@@ -1,8 +1,6 @@
 import { meanSpacing, sizedByTeeth, turnsAnywhere, type Blade } from '../blade/index.js'
 import { heights, type Job } from '../job/index.js'
 
-const FINER = 0.3 // e-folds of size between finish and pace at their ends; estimate
-
 /**
  * Width of flat blade a thickness ladder asks for, mm: wider for thicker, dense stock counting as thicker; of a tube the wall
  * counts. Estimates of trade habit: No. 1 for 3 mm, 3 for 6, 6 for 12, 8 for 19; 2/0 for 0.8 mm of silver, 4 for 2.
@@ -54,8 +52,7 @@ function jointSpacing({ stock, cut }: Pick<Job, 'stock' | 'cut'>): number {
 }
 
 /**
- * How far a blade lies from what most would clamp for this thickness, in e-folds of size: negative is finer. The finish–pace
- * slider moves what they would clamp.
+ * How far a blade lies from what most would clamp for this thickness, in e-folds of size: negative is finer.
  */
 export function offHabit(job: Job, blade: Blade): number {
   const size = blade.plate
@@ -63,8 +60,7 @@ export function offHabit(job: Job, blade: Blade): number {
     : sizedByTeeth(blade)
       ? Math.log((meanSpacing(blade) * habitTpi(job)) / 25.4)
       : Math.log((turnsAnywhere(blade) ? blade.kerf : blade.width) / ladderWidth(job))
-  const off = size - FINER * (job.pace - 0.5)
-  return job.saw.kind === 'jigsaw' ? Math.sign(off) * Math.hypot(off, tooWide(job, blade)) : off
+  return job.saw.kind === 'jigsaw' ? Math.sign(size) * Math.hypot(size, tooWide(job, blade)) : size
 }
 
 /** e-folds by which a jigsaw's blade is wider than habit takes round a curve: 4.5 mm for R 15, 6.4 for R 40; estimates. */

@@ -1,8 +1,9 @@
-import { sizedByTeeth, type ToothPattern } from '../blade/index.js'
+import type { ToothPattern } from '../blade/index.js'
 import { heights, type Job } from '../job/index.js'
 import { teethInWork } from '../cut/index.js'
 import { profileOf } from '../saw/index.js'
 import { offHabit } from './habit.js'
+import { isStaple } from './staple.js'
 import type { Ranked } from './rank.js'
 
 /** Points of view on size. `balance` is the program's own weighing. */
@@ -13,9 +14,6 @@ export const patternSchools = ['any', 'reverse-skip', 'mixed', 'double'] as cons
 export type PatternSchool = (typeof patternSchools)[number]
 export const twistedSchools = ['standard', 'now-and-then', 'never'] as const
 export type TwistedSchool = (typeof twistedSchools)[number]
-/** Sizes someone who keeps only a few of them keeps. */
-const STAPLES = new Set(['2', '5', '9', '2/0', '1', '4', 'medium'])
-
 const nearest = (of: Ranked[], value: (r: Ranked) => number, target: number) =>
   of.reduce((a, b) => (Math.abs(Math.log(value(b) / target)) < Math.abs(Math.log(value(a) / target)) ? b : a))
 
@@ -37,7 +35,7 @@ export function schoolPicks(job: Job, ranked: readonly Ranked[], favourite: Patt
   const width = (r: Ranked) => r.blade.width
   const bySize = [...among].sort((a, b) => a.blade.order - b.blade.order)
   const teeth = (r: Ranked) => teethInWork(heights(job).thinnest, r.blade)
-  const staples = among.filter((r) => STAPLES.has(r.blade.size) && !sizedByTeeth(r.blade))
+  const staples = among.filter((r) => isStaple(r.blade))
   const picks: Record<SizeSchool, Ranked> = {
     balance: among[0]!,
     ladder: among.reduce((a, b) => (Math.abs(offHabit(job, b.blade)) < Math.abs(offHabit(job, a.blade)) ? b : a)),

@@ -5,7 +5,7 @@ import { scaled } from '../stock/index.js'
 import { drawnRadius, heights, type Job } from '../job/index.js'
 import { leastWeb, limitById, limitsOf, passes, stops, usable } from './limit.js'
 import { onSaw } from './onSaw.js'
-import { evaluate, type Evaluation } from './rank.js'
+import { evaluate, type Evaluation } from './evaluate.js'
 
 export type WayKind =
   | 'turn-blade'

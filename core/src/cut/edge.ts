@@ -39,7 +39,8 @@ export interface EdgeForecast {
   frays: 'underside' | 'face'
   /** tear-out that counts: on a face that shows, laid as the job says, mm */
   tear: number
-  /** tear-out deeper than the face veneer does not sand out */
+  /** chips deeper than the face veneer, which do not sand out: how many on 100 mm of cut, as a share of all, and whether they tell */
+  deep: { count: number; share: number }
   chips: boolean
   /** of ridges and tear-out, times what they would be without orbital strokes */
   struck: number
@@ -84,14 +85,34 @@ export function edgeForecast(job: Job, blade: Blade, chipLoad: number): EdgeFore
   const enters = blade.pattern === 'both-way' ? leaves : depth * ENTERS
   const [underside, face] = frays === 'underside' ? [leaves, enters] : [enters, leaves]
   const shown = showTear(job, { underside, face })
-  const chips = veneer !== undefined && shown > veneer
+  const share = veneer === undefined ? 0 : deeperThan(veneer, shown)
+  const deep = { share, count: share * SITES }
   const metal = cuts === 'metal' || cuts === 'steel'
   // s per 100 mm: fuzz wipes off, a chip wants filling; ridges are filed or sanded over the height of the edge
-  const faces = metal ? 12 : chips ? 60 : 2 + 80 * (underside + face)
+  const faces = metal ? 12 : share * FILLED + (1 - share) * (2 + 80 * (underside + face))
   const edge = (metal ? ridge * 3000 : Math.min(ridge * 260, PLANED)) * (H / 10)
   const grade = roundRidge < 0.014 ? 'finest' : roundRidge < 0.024 ? 'fine' : roundRidge < 0.042 ? 'fair' : 'rough'
-  return { ridge: roundRidge, grade, underside, face, frays, tear: shown, chips, struck: strikes, cleanUp: faces + edge }
+  return {
+    ridge: roundRidge,
+    grade,
+    underside,
+    face,
+    frays,
+    tear: shown,
+    deep,
+    chips: deep.count >= CHIPPED,
+    struck: strikes,
+    cleanUp: faces + edge,
+  }
 }
+
+const FILLED = 60 // s per 100 mm where every chip is filled; estimate
+const SITES = 12 // places on 100 mm of cut where a chip may start; estimate
+const SPREAD = 0.6 // of the logarithm of a chip's depth (reference)
+/** Share of chips deeper than a veneer where their depth spreads about a middle one, both mm: log-normal, the normal curve by its logistic likeness. */
+const deeperThan = (veneer: number, middle: number) => 1 / (1 + Math.exp((-1.702 * Math.log(middle / veneer)) / SPREAD))
+/** So many chips on 100 mm are told of; estimate. */
+const CHIPPED = 1.5
 
 export interface CutTime {
   cutting: number

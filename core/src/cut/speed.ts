@@ -42,12 +42,12 @@ export function speedBand(job: Job, blade: Blade, found = maxChipLoad(job, blade
   const limit = top === fastest ? (fastest < most ? 'wear' : 'saw') : rub <= hot ? 'rub' : 'heat'
   // a machine strokes on for a finer edge once the hand steers all it can; an arm does not
   const wished = reached < top && isPowered(job.saw) ? Math.sqrt(reached * top) : Math.min(reached, top)
-  const value = settableBelow(job.saw, tens(Math.min(wished, top)), Math.min(rub, hot))
+  const value = settableBelow(job.saw, Math.min(wished, top), Math.min(rub, hot))
   const heat = heatIndex(job, blade, value, biteAt(value))
   const trouble = hot < slowest ? 'heat' : rub < slowest ? 'rub' : undefined
   if (trouble) return { low: slowest, high: slowest, value: settableSpeed(job.saw, slowest), limit, trouble, heat }
-  const high = settableBelow(job.saw, Math.min(fastest, Math.max(tens(top), value)), Math.max(value, top))
-  const low = settableSpeed(job.saw, Math.min(Math.max(slowest, tens(WORTH * Math.min(reached, top))), value))
+  const high = settableBelow(job.saw, Math.max(top, value), Math.max(value, top))
+  const low = settableSpeed(job.saw, Math.min(WORTH * Math.min(reached, top), value))
   return { low, high, value, limit, heat }
 }
 
@@ -58,8 +58,6 @@ function handPace({ saw, stock }: Job): number {
   if (isPowered(saw) || (cuts !== 'metal' && cuts !== 'steel')) return Infinity
   return SILVER.strokes * (SILVER.hardness / hardness) ** 0.6
 }
-
-const tens = (n: number) => Math.round(n / 10) * 10
 
 /** Strokes a minute in use: the user's, else the suggested ones. */
 export function speedInUse(job: Job, blade: Blade): number {

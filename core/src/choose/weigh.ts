@@ -1,0 +1,162 @@
+import { netWidth, type Blade } from '../blade/index.js'
+import { madeFor, profileOf } from '../saw/index.js'
+import type { MaterialClass } from '../stock/index.js'
+import type { Job } from '../job/index.js'
+import { COOL, filingFit } from '../cut/index.js'
+import type { Evaluation } from './evaluate.js'
+import { limitById, type Margin } from './limit.js'
+import { staple } from './staple.js'
+
+/** What a blade is weighed by. Every utility is about 0 (poor) … 1 (best). */
+export const criteria = ['edge', 'underside', 'pace', 'time', 'strength', 'waste', 'cost', 'place', 'habit'] as const
+export type Criterion = (typeof criteria)[number]
+
+const clamp = (x: number) => Math.min(1, Math.max(0, x))
+
+/** Weights by finish–pace position x (0 finish, 1 pace). Estimates, tuned on the table of everyday jobs. */
+export function weights({ cut, saw }: Pick<Job, 'cut' | 'saw'>, x: number): Record<Criterion, number> {
+  // on a table the underside of a piece that shows one face matters half; elsewhere what is weighed is the face that shows
+  const rough = cut.finish === 'rough' ? 0.4 : 1
+  const both = cut.shows === 'both' || !profileOf(saw).onTable ? 1 : 0.5
+  return {
+    edge: rough * (0.5 + 2.5 * (1 - x)),
+    underside: rough * both * (0.6 + 2 * (1 - x)),
+    pace: 0.4 + 2.6 * x,
+    time: 0.6 + 2.4 * x,
+    strength: 0.6 + 1.8 * x,
+    waste: 0.2 + 0.5 * (1 - x),
+    cost: 0.7,
+    place: profileOf(saw).placeWeight,
+    habit: 2.5,
+  }
+}
+
+/** mm² of steel that holds. */
+const strength = (blade: Blade) => blade.thickness * netWidth(blade)
+
+/** Measured value behind each criterion, for words: mm of ridge, mm of tear-out, mm/s, s, mm² of steel, mm of kerf, price ratio, place in the window, e-folds from trade habit. */
+export function measure(v: Evaluation, c: Criterion): number {
+  switch (c) {
+    case 'edge':
+      return v.edge.ridge
+    case 'underside':
+      return v.edge.tear
+    case 'pace':
+      return v.feed.value
+    case 'time':
+      return v.time.total
+    case 'strength':
+      return strength(v.blade)
+    case 'waste':
+      return v.blade.kerf
+    case 'cost':
+      return v.blade.cost
+    case 'place':
+      return placeInWindow(v.margins)
+    case 'habit':
+      return v.habit
+  }
+}
+
+const AMPLE = 6 // a margin beyond this says nothing more about place
+/**
+ * Place inside the window: 0 where the limits from below close it, 1 where those from above do. Each side's
+ * closeness is the logarithm of its margin, so the place moves evenly with size.
+ */
+export function placeInWindow(margins: readonly Margin[]): number {
+  let [below, above] = [Math.log(AMPLE), Math.log(AMPLE)]
+  for (const m of margins) {
+    const { closes } = limitById(m.limit)
+    const room = Math.max(0, Math.log(m.ratio))
+    if (closes === 'below') below = Math.min(below, room)
+    if (closes === 'above') above = Math.min(above, room)
+  }
+  return below + above > 0 ? below / (below + above) : 0.5
+}
+
+// e-folds over which what is out of bounds speaks against a blade in full; estimates
+const AILING = 0.3
+/** How badly it heats or rubs at the strokes suggested: 0 not … 1 in full. */
+const ailing = ({ speed, feed }: Evaluation) => clamp(Math.max(Math.log(speed.heat / COOL), Math.log(feed.floor / feed.chipLoad)) / AILING)
+
+const TIME = 0.7 // of utility lost for each e-fold of time over the best, and so on; estimates
+const STRENGTH = 0.4
+const WASTE = 0.6
+const WIDE = 0.9 // of the window's whole width from the place wanted at which place speaks against a blade in full
+const FAR = 0.5 // e-folds from habit at which it speaks against a blade in full
+const AILS = 0.4 // of what edge and pace are worth is lost to a blade that heats or rubs
+const WRONG_FILING = 0.6 // of what coarse teeth filed for the other way of the grain are worth is lost
+
+/** The best any candidate reaches, for those criteria that are weighed against each other. */
+export interface Best {
+  time: number
+  strength: number
+  kerf: number
+}
+export const bestOf = (all: readonly Evaluation[]): Best => ({
+  time: Math.min(...all.map((v) => v.time.total)),
+  strength: Math.max(...all.map((v) => strength(v.blade))),
+  kerf: Math.min(...all.map((v) => v.blade.kerf)),
+})
+
+/** What each criterion is worth with this blade, but for place and habit, which the finish–pace slider moves. */
+export function utilities(v: Evaluation, job: Job, best: Best): Record<Criterion, number> {
+  const { poor } = profileOf(job.saw)
+  const filing = filingFit(job, v.blade)
+  const filed = filing.wrong ? 1 - WRONG_FILING * filing.matters : 1
+  const sound = (1 - AILS * ailing(v)) * filed
+  return {
+    // orbital strokes are chosen with the blade for the pace asked, and never count against it
+    edge: clamp(1 - v.edge.ridge / v.edge.struck / poor.ridge) * sound,
+    underside: (1 - v.edge.deep.share) * clamp(1 - v.edge.tear / v.edge.struck / poor.tear),
+    pace: (v.feed.value / (v.feed.value + poor.feed)) * sound,
+    time: (1 + TIME * Math.log(best.time / v.time.total)) * filed,
+    // a hand saw's plate does not break
+    strength: v.blade.plate ? 1 : 1 + STRENGTH * Math.log(strength(v.blade) / best.strength),
+    waste: 1 + WASTE * Math.log(best.kerf / v.blade.kerf),
+    cost: 1 / v.blade.cost,
+    ...ridden(v, job.pace),
+  }
+}
+/** Place and habit ride with the finish–pace slider x, clear of the window's very ends. */
+export function ridden(v: Evaluation, x: number): { place: number; habit: number } {
+  return {
+    place: clamp(1 - ((placeInWindow(v.margins) - (0.1 + 0.8 * x)) / WIDE) ** 2),
+    habit: clamp(1 - ((v.habit - FINER * (x - 0.5)) / FAR) ** 2),
+  }
+}
+const FINER = 0.3 // e-folds of size between what one would clamp for finish and for pace; estimate
+
+const MADE = 0.05 // of score for a blade made for this saw and this stock, not merely to be held and to get through
+const STAPLE = 0.012 // of score for a size that most people keep
+const PRICE = 0.2 // of score for each e-fold a margin stays short of its good threshold
+const TROUBLED = 0.06 // of score for a blade that heats or rubs at every stroke this saw has
+const PRESSED = 0.08 // of score for one that must be pressed down with all a hand likes to give
+
+/** What a blade is made for by what stands first among what it gets through: metal teeth get through plastic too, and weld it shut. */
+const KIN: Record<MaterialClass, readonly MaterialClass[]> = {
+  wood: ['wood', 'plastic', 'organic'],
+  plastic: ['plastic', 'organic', 'wood'],
+  organic: ['organic'],
+  shell: ['shell', 'ceramic'],
+  ceramic: ['ceramic'],
+  metal: ['metal', 'steel', 'shell', 'organic'],
+  steel: ['steel', 'metal'],
+}
+const madeForJob = (blade: Blade, { stock, cut, saw }: Job): boolean =>
+  madeFor(saw, blade) && KIN[blade.cuts[0]!].includes(stock.material.cuts) && (!cut.boxed || blade.plate?.needsBox === true)
+
+/**
+ * What speaks for a blade, or against one that goes at a price, whatever the finish and pace: made for saw and stock, a size
+ * people keep; near margins, heat or rubbing, pressing the saw down. In parts of the score; estimates.
+ */
+export function standing(v: Evaluation, job: Job): number {
+  const near = v.margins.reduce((t, m) => t + (m.state === 'near' ? -Math.log(m.ratio) : 0), 0)
+  return (
+    (madeForJob(v.blade, job) ? MADE : 0) +
+    STAPLE * staple(v.blade) -
+    PRICE * near -
+    (v.speed.trouble ? TROUBLED * ailing(v) : 0) -
+    PRESSED * v.pressed
+  )
+}

@@ -5,7 +5,7 @@ const given = (o: any = {}) => Object.fromEntries(Object.entries(o).map(([k, v])
 let sweeps = 0, over = 0, back = 0, worst: any[] = []; const jumps: any[] = []
 const N = 100, step = Number(process.env.STEP ?? 1.01)
 let changesTotal = 0
-for (const r of rows.filter((_: any, i: number) => i % Number(process.env.EVERY ?? 4) === 0)) {
+for (const r of rows.filter((_: any, i: number) => i % Number(process.env.EVERY ?? 5) === 0)) {
   const base = C.makeJob({ saw: C.sawById(r.job.saw), stock: { ...r.job.stock, material: C.materialById(r.job.stock.material) }, cut: given(r.job.cut), ...given(r.job.rest) })
   const m = base.stock.material
   const kinds: Record<string, (i: number) => any> = {

@@ -189,7 +189,7 @@ const hole: Limit = {
     return margin('hole', job.cut.hole, need, {}, undefined, need - SCRAPES * HOLE_CLEARANCE[blade.cutsOn ? 'shank' : 'threaded'])
   },
 }
-const SCRAPES = 0.8 // of the clearance can be done without; estimate
+const SCRAPES = 0.4 // of the clearance can be done without; estimate
 
 export const SAFE = 3 // against breaking a web
 const BARELY = 1.5 // a web so far from breaking stands, in a careful hand; estimate

@@ -44,28 +44,31 @@ const scored = (utility: Record<Criterion, number>, weight: Record<Criterion, nu
 }
 
 /**
- * The blade to suggest: the best scored, going from finish toward pace. More pace never takes longer and never goes back in size
- * within a pattern: at each step only those are chosen among that keep to both.
+ * The blade to suggest. Half way between finish and pace it is the best scored; from there it goes to either side step by step,
+ * and at each step only those are chosen among that keep the slider's promise: more pace never takes longer, nor goes back in
+ * size within a pattern.
  */
 function lead(fit: readonly Ranked[], job: Job, stand: readonly number[]): Ranked | undefined {
-  const steps = Math.round(job.pace * STEPS)
+  const end = Math.round(job.pace * STEPS)
+  const way = Math.sign(end - STEPS / 2)
+  const keeps = (from: Ranked, to: Ranked) =>
+    way * (to.time.total - from.time.total) <= 0 &&
+    way * (to.time.cutting - from.time.cutting) <= 0 &&
+    (to.blade.group !== from.blade.group || way * (to.blade.order - from.blade.order) >= 0)
   let first: Ranked | undefined
-  for (let i = 0; i <= steps; i++) {
+  for (let i = STEPS / 2; ; i += way) {
     const x = i / STEPS
     const weight = weights(job, x)
     let best = -Infinity
     let next = first
     fit.forEach((v, k) => {
-      if (first && v !== first) {
-        if (v.time.total > first.time.total || v.time.cutting > first.time.cutting) return
-        if (v.blade.group === first.blade.group && v.blade.order < first.blade.order) return
-      }
+      if (first && v !== first && !keeps(first, v)) return
       const score = scored({ ...v.utility, ...ridden(v, x) }, weight) + stand[k]!
       if (score > best) [best, next] = [score, v]
     })
     first = next
+    if (i === end) return first
   }
-  return first
 }
 
 /**

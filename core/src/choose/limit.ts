@@ -1,6 +1,8 @@
 import {
   HOLE_CLEARANCE,
   meanSpacing,
+  overcut,
+  overcutSlows,
   startingHole,
   tightestRadius,
   turnRadius,
@@ -174,6 +176,8 @@ const turn: Limit = {
     if (blade.plate) return margin('turn', centre, need, inputs)
     // the corner comes out at half a kerf whatever the pocket; one larger than the drawn curve shows in the waste only
     if (cut.turn === 'pivot') return margin('turn', cut.radius, need, inputs, undefined, 0)
+    const wider = overcut(blade, centre)
+    Object.assign(inputs, { wider, slower: overcutSlows(wider) })
     return margin('turn', centre, need, inputs, undefined, cut.turn === 'flowing' ? workedRadius(blade) : tightestRadius(blade))
   },
 }

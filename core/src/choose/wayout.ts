@@ -1,32 +1,41 @@
 import { bisect } from '../number/index.js'
 import { blades as catalogue, startingHole, turnRadius, type Blade } from '../blade/index.js'
-import { type LimitId, isPowered, turnForClearance, type Saw } from '../saw/index.js'
-import { scaled } from '../stock/index.js'
-import { drawnRadius, heights, type Job } from '../job/index.js'
+import { type LimitId, turnForClearance, type Saw } from '../saw/index.js'
+import { crossing, scaled } from '../stock/index.js'
+import { drawnRadius, heights, type Cut, type Job } from '../job/index.js'
 import { leastWeb, limitById, limitsOf, passes, stops, usable } from './limit.js'
 import { onSaw } from './onSaw.js'
-import { evaluate, type Evaluation } from './evaluate.js'
 
-export type WayKind =
-  | 'turn-blade'
-  | 'backing'
-  | 'pivot'
-  | 'worked'
-  | 'rougher'
-  | 'fresh-blade'
-  | 'gentler-curve'
-  | 'thinner'
-  | 'fewer-sheets'
-  | 'hole'
-  | 'edge-entry'
-  | 'wider-web'
-  | 'saw'
-/** One change that makes the job possible, checked by reckoning it: `job` is ready to be put in place. */
-export interface WayOut {
+/** What a way out changes: the manner of cutting, the piece, or the saw. */
+export type WayGroup = 'manner' | 'piece' | 'saw'
+export const wayKinds = [
+  'turn-blade',
+  'backing',
+  'pivot',
+  'worked',
+  'rougher',
+  'fresh-blade',
+  'edge-entry',
+  'hole',
+  'wider-web',
+  'gentler-curve',
+  'fewer-sheets',
+  'thinner',
+  'saw',
+] as const
+export type WayKind = (typeof wayKinds)[number]
+
+/** A change of the job, from what to what; lengths mm, angles degrees. */
+export interface WayStep {
   kind: WayKind
+  group: WayGroup
   from?: number
   to?: number
   saw?: Saw
+}
+/** One change that makes the job possible, or two where no single one does, checked by reckoning: `job` is ready to be put in place. */
+export interface WayOut extends WayStep {
+  and?: WayStep
   job: Job
   opens: number
 }
@@ -35,128 +44,172 @@ export interface WayOut {
 export function stoppers(job: Job, blades: readonly Blade[] = catalogue): LimitId[] {
   const fit = blades.filter((b) => usable(job, b))
   if (!fit.length) return blades.some((b) => !stops(limitById('end').test(job, b)!)) ? ['material'] : ['end']
-  const count = limitsOf(job.saw).map((l) => ({
-    id: l.id,
-    fails: fit.filter((b) => {
-      const m = l.test(job, b)
-      return m && stops(m)
-    }).length,
-  }))
-  return count
+  const fails = (b: Blade, id: LimitId) => {
+    const m = limitById(id).test(job, b)
+    return m !== undefined && stops(m)
+  }
+  return limitsOf(job.saw)
+    .map(({ id }) => ({ id, fails: fit.filter((b) => fails(b, id)).length }))
     .filter((c) => c.fails)
     .sort((a, b) => b.fails - a.fails)
     .map((c) => c.id)
 }
 
-/** Nearest value to `from` at which the job passes, found by halving; undefined where even `far` does not. */
-function threshold(opens: (x: number) => boolean, from: number, far: number): number | undefined {
-  if (!opens(far)) return undefined
-  // to about 1 %, then rounded down to what one can buy
-  return bisect(opens, from, far, 6)[1]
+interface Change {
+  kind: WayKind
+  group: WayGroup
+  /** the job changed so, with what it was changed from and to; undefined where there is nothing to change, or no change of this kind opens a way */
+  apply(job: Job, blades: readonly Blade[]): (Pick<WayStep, 'from' | 'to'> & { job: Job }) | undefined
 }
-
-/**
- * Ways to make an impossible job possible, each verified. Changes of manner come first, then of the piece,
- * then of the saw.
- * @param saws the user's saws
- */
-export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[] = catalogue): WayOut[] {
-  // only another saw changes which blades can be clamped
-  const fit = blades.filter((b) => usable(job, b))
-  const count = (j: Job) => (j.saw === job.saw ? fit : blades).filter((b) => passes(j, b)).length
-  const can = (j: Job) => fit.some((b) => passes(j, b))
-  const stopped = stoppers(job, blades)
-  const { cut, stock } = job
-  const ways: WayOut[] = []
-  const offer = (kind: WayKind, j: Job, rest: Partial<WayOut> = {}) => {
-    const opens = count(j)
-    if (opens) ways.push({ kind, job: j, opens, ...rest })
-  }
-  const withCut = (patch: Partial<Job['cut']>): Job => ({ ...job, cut: { ...cut, ...patch } })
-
-  if (job.saw.kind === 'frame' && cut.lie && stopped.includes('frame')) {
-    const turned = turnForClearance(job.saw, cut.lie)
-    if (turned) offer('turn-blade', { ...job, turned }, { to: turned })
-  }
-  if (cut.radius !== undefined) {
-    if (cut.turn === 'flowing') offer('worked', withCut({ turn: 'worked' }))
-    if (cut.turn !== 'pivot') offer('pivot', withCut({ turn: 'pivot' }))
-  }
-  if (stopped.includes('teeth') && isPowered(job.saw) && heights(job).total < THIN)
-    offer('backing', withCut({ backing: SCRAP }), { to: SCRAP })
-  if (cut.finish !== 'rough') offer('rougher', withCut({ finish: 'rough' }))
-  if (job.wear > 0) offer('fresh-blade', { ...job, wear: 0 })
-  if (stopped.includes('hole') && cut.hole !== undefined) {
-    offer('edge-entry', withCut({ hole: undefined, kind: 'outline' }))
-    const free = withCut({ hole: undefined })
-    const needs = fit.filter((b) => passes(free, b)).map(startingHole)
-    const to = up(Math.min(...needs))
-    if (needs.length) offer('hole', withCut({ hole: to }), { from: cut.hole, to })
-  }
-  if (cut.web !== undefined && stopped.includes('web')) {
-    const free = withCut({ web: undefined })
-    const to = up(Math.min(...fit.filter((b) => passes(free, b)).map((b) => leastWeb(free, b).least)))
-    if (to <= cut.web * FAR) offer('wider-web', withCut({ web: to }), { from: cut.web, to })
-  }
-  if (cut.radius !== undefined) {
-    const free = withCut({ radius: undefined })
-    const drawn = (b: Blade) => drawnRadius(cut, b, turnRadius(b, cut.turn) ?? Infinity)
-    const to = up(Math.min(...fit.filter((b) => passes(free, b)).map(drawn)))
-    if (to > cut.radius && to <= Math.max(cut.radius, 0.5) * FAR) offer('gentler-curve', withCut({ radius: to }), { from: cut.radius, to })
-  }
-  if (stock.form === 'stack') {
-    for (let sheets = stock.sheets - 1; sheets >= 1; sheets--) {
-      const fewer: Job = { ...job, stock: { ...stock, sheets } }
-      if (can(fewer)) {
-        offer('fewer-sheets', fewer, { from: stock.sheets, to: sheets })
-        break
-      }
-    }
-  } else if (stock.form !== 'tube' && stock.form !== 'rod') {
-    const to = threshold((f) => can({ ...job, stock: scaled(stock, f) }), 1, 0.25)
-    const thickness = to && Math.floor(stock.thickness * to * 10) / 10
-    if (thickness) offer('thinner', { ...job, stock: { ...stock, thickness } }, { from: stock.thickness, to: thickness })
-  }
-  // stress and strokes a minute belong to the saw they were set on
-  for (const saw of saws) if (saw.id !== job.saw.id) offer('saw', onSaw(job, saw), { saw })
-  return ways
-}
+const withCut = (job: Job, patch: Partial<Cut>): Job => ({ ...job, cut: { ...job.cut, ...patch } })
+const fitting = (job: Job, blades: readonly Blade[]) => blades.filter((b) => usable(job, b) && passes(job, b))
 const up = (x: number) => Math.ceil(x * 10) / 10
 const THIN = 6 // mm; thicker stock carries its own teeth
 const SCRAP = 6 // mm of ply or hardboard under it
 const FAR = 12 // times what was asked; beyond, it is another piece
+const THINNEST = 1 / FAR
 
-export interface MakeDo {
-  evaluation: Evaluation
-  /** what was changed to make it do, and the job with that */
-  changes: ('stress' | 'pivot' | 'ordinary' | 'rough')[]
-  job: Job
-}
+/** Changes of manner first, then of the piece; the saw is another matter. */
+const changes: readonly Change[] = [
+  {
+    kind: 'turn-blade',
+    group: 'manner',
+    apply(job) {
+      if (job.saw.kind !== 'frame' || !job.cut.lie) return undefined
+      const turned = turnForClearance(job.saw, job.cut.lie)
+      return turned ? { job: { ...job, turned }, to: turned } : undefined
+    },
+  },
+  {
+    kind: 'worked',
+    group: 'manner',
+    apply: (job) => (job.cut.radius !== undefined && job.cut.turn === 'flowing' ? { job: withCut(job, { turn: 'worked' }) } : undefined),
+  },
+  {
+    kind: 'pivot',
+    group: 'manner',
+    apply: (job) => (job.cut.radius !== undefined && job.cut.turn !== 'pivot' ? { job: withCut(job, { turn: 'pivot' }) } : undefined),
+  },
+  {
+    kind: 'backing',
+    group: 'manner',
+    apply: (job) => (heights(job).total < THIN && !job.cut.backing ? { job: withCut(job, { backing: SCRAP }), to: SCRAP } : undefined),
+  },
+  {
+    kind: 'rougher',
+    group: 'manner',
+    apply: (job) => (job.cut.finish === 'rough' ? undefined : { job: withCut(job, { finish: 'rough' }) }),
+  },
+  { kind: 'fresh-blade', group: 'manner', apply: (job) => (job.wear > 0 ? { job: { ...job, wear: 0 } } : undefined) },
+  {
+    kind: 'edge-entry',
+    group: 'manner',
+    apply: (job) =>
+      job.cut.kind === 'pierced' && job.cut.hole !== undefined ? { job: withCut(job, { hole: undefined, kind: 'outline' }) } : undefined,
+  },
+  {
+    kind: 'hole',
+    group: 'manner',
+    apply(job, blades) {
+      const { hole } = job.cut
+      if (hole === undefined) return undefined
+      const to = up(Math.min(...fitting(withCut(job, { hole: undefined }), blades).map(startingHole)))
+      return to > hole && to <= hole * FAR ? { job: withCut(job, { hole: to }), from: hole, to } : undefined
+    },
+  },
+  {
+    kind: 'wider-web',
+    group: 'piece',
+    apply(job, blades) {
+      const { web } = job.cut
+      if (web === undefined) return undefined
+      const free = withCut(job, { web: undefined })
+      const to = up(Math.min(...fitting(free, blades).map((b) => leastWeb(free, b).least)))
+      return to > web && to <= web * FAR ? { job: withCut(job, { web: to }), from: web, to } : undefined
+    },
+  },
+  {
+    kind: 'gentler-curve',
+    group: 'piece',
+    apply(job, blades) {
+      const { radius, turn } = job.cut
+      if (radius === undefined) return undefined
+      const free = withCut(job, { radius: undefined })
+      const drawn = (b: Blade) => drawnRadius(job.cut, b, turnRadius(b, turn) ?? Infinity)
+      const to = up(Math.min(...fitting(free, blades).map(drawn)))
+      return to > radius && to <= Math.max(radius, 0.5) * FAR ? { job: withCut(job, { radius: to }), from: radius, to } : undefined
+    },
+  },
+  {
+    kind: 'fewer-sheets',
+    group: 'piece',
+    apply(job, blades) {
+      const { stock } = job
+      if (stock.form !== 'stack') return undefined
+      for (let sheets = stock.sheets - 1; sheets >= 1; sheets--) {
+        const fewer: Job = { ...job, stock: { ...stock, sheets } }
+        if (fitting(fewer, blades).length) return { job: fewer, from: stock.sheets, to: sheets }
+      }
+      return undefined
+    },
+  },
+  {
+    kind: 'thinner',
+    group: 'piece',
+    apply(job, blades) {
+      const { stock } = job
+      if (stock.form === 'stack' || stock.form === 'tube') return undefined
+      const size = stock.form === 'rod' ? 'diameter' : 'thickness'
+      const was = crossing(stock).total
+      const can = (f: number) => fitting({ ...job, stock: scaled(stock, f) }, blades).length > 0
+      if (!can(THINNEST)) return undefined
+      // to about 1 %, then rounded down to what one can buy
+      const to = Math.floor(was * bisect(can, 1, THINNEST, 7)[1] * 10) / 10
+      return to > 0 ? { job: { ...job, stock: { ...stock, [size]: to } }, from: was, to } : undefined
+    },
+  },
+]
 
 /**
- * The owned blade that can be made to do, with the least change of manner: more tension, pivoted corners, a
- * rougher finish; strokes and feed follow. Undefined where no owned blade can.
+ * Ways to make an impossible job possible, each verified. Changes of manner come first, then of the piece, then of the saw;
+ * where no single change helps, two together. Empty where no saw among these does it in any way known here.
+ * @param saws the user's saws
  */
-export function makeDo(job: Job, owned: readonly Blade[], top: (blade: Blade) => number): MakeDo | undefined {
-  const pivot = (j: Job): Job => ({ ...j, cut: { ...j.cut, turn: 'pivot' } })
-  const finish =
-    (f: Job['cut']['finish']) =>
-    (j: Job): Job => ({ ...j, cut: { ...j.cut, finish: f } })
-  const tries: { changes: MakeDo['changes']; change(j: Job, b: Blade): Job }[] = [
-    { changes: [], change: (j) => j },
-    { changes: ['stress'], change: (j, b) => ({ ...j, stress: top(b) }) },
-    { changes: ['ordinary'], change: finish('ordinary') },
-    { changes: ['pivot'], change: pivot },
-    { changes: ['rough'], change: finish('rough') },
-    { changes: ['pivot', 'stress'], change: (j, b) => ({ ...pivot(j), stress: top(b) }) },
-    { changes: ['pivot', 'rough'], change: (j) => finish('rough')(pivot(j)) },
-  ]
-  for (const { changes, change } of tries) {
-    const done = owned
-      .map((b) => ({ b, j: { ...change(job, b), spm: undefined } }))
-      .filter(({ b, j }) => passes(j, b))
-      .map(({ b, j }) => ({ evaluation: evaluate(j, b), job: j, changes }))
-    if (done.length) return done.reduce((a, d) => (d.evaluation.time.total < a.evaluation.time.total ? d : a))
+export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[] = catalogue): WayOut[] {
+  const held = new Map<Saw, readonly Blade[]>()
+  const heldBy = (j: Job) => {
+    const known = held.get(j.saw) ?? blades.filter((b) => usable(j, b))
+    held.set(j.saw, known)
+    return known
   }
-  return undefined
+  const opened = (step: WayStep, changed: Job, and?: WayStep): WayOut[] => {
+    const opens = heldBy(changed).filter((b) => passes(changed, b)).length
+    return opens ? [{ ...step, and, job: changed, opens }] : []
+  }
+  /** every change of a job, as a step and what it makes of the job */
+  const stepsFrom = (j: Job): { step: WayStep; job: Job }[] =>
+    changes.flatMap(({ kind, group, apply }) => {
+      const made = apply(j, heldBy(j))
+      return made ? [{ step: { kind, group, from: made.from, to: made.to }, job: made.job }] : []
+    })
+  // stress and strokes a minute belong to the saw they were set on
+  const others = saws
+    .filter((s) => s.id !== job.saw.id)
+    .map((saw) => ({ step: { kind: 'saw', group: 'saw', saw } as WayStep, job: onSaw(job, saw) }))
+
+  const firsts = stepsFrom(job)
+  const single = [...firsts, ...others].flatMap(({ step, job: changed }) => opened(step, changed))
+  if (single.length) return single
+  const pairs = [...firsts, ...others].flatMap(({ step, job: changed }) =>
+    stepsFrom(changed).flatMap((second) => opened(step, second.job, second.step)),
+  )
+  // of each pair of kinds, and of each saw, one is enough to go on with
+  const seen = new Set<string>()
+  return pairs
+    .filter(({ kind, and, saw }) => {
+      const key = saw ? saw.id : [kind, and!.kind].sort().join()
+      return !seen.has(key) && seen.add(key)
+    })
+    .slice(0, MANY)
 }
+const MANY = 6 // pairs of changes a reader can choose among

@@ -7,6 +7,8 @@ export interface WindowSize {
   blade: Blade
   margins: Margin[]
   passes: boolean
+  /** passes, at a price: some margin lies short of its good threshold */
+  near: boolean
 }
 
 export interface WindowLimit {
@@ -14,8 +16,9 @@ export interface WindowLimit {
   closes: 'below' | 'above' | 'whole'
   /** the job asks this limit at all */
   asked: boolean
-  /** sizes this limit takes away, as places along the axis */
+  /** sizes this limit takes away, and those it lets through at a price, as places along the axis */
   fails: number[]
+  near: number[]
 }
 
 export interface SizeWindow {
@@ -57,13 +60,14 @@ export function sizeWindow(job: Job, group = homeGroup(job), blades: readonly Bl
     .sort((a, b) => a.order - b.order)
     .map((blade): WindowSize => {
       const margins = marginsOf(job, blade)
-      return { blade, margins, passes: !margins.some(stops) }
+      return { blade, margins, passes: !margins.some(stops), near: margins.some((m) => m.state === 'near') }
     })
   const rows = limitsOf(job.saw).map(({ id, closes }): WindowLimit => ({
     id,
     closes,
     asked: sizes.some((s) => s.margins.some((m) => m.limit === id)),
-    fails: sizes.flatMap((s, i) => (s.margins.some((m) => m.limit === id && stops(m)) ? [i] : [])),
+    fails: placesOf(sizes, id, 'beyond'),
+    near: placesOf(sizes, id, 'near'),
   }))
   const first = sizes.findIndex((s) => s.passes)
   const last = sizes.findLastIndex((s) => s.passes)
@@ -76,6 +80,9 @@ export function sizeWindow(job: Job, group = homeGroup(job), blades: readonly Bl
     limits: rows,
   }
 }
+
+const placesOf = (sizes: readonly WindowSize[], id: LimitId, state: Margin['state']) =>
+  sizes.flatMap((s, i) => (s.margins.some((m) => m.limit === id && m.state === state) ? [i] : []))
 
 export interface Collision {
   group: string

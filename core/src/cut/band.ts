@@ -19,7 +19,7 @@ import { cuttingForce, feedShare, sureChipLoad } from './chip.js'
 /** Share of the feed force that goes sideways in a curve; estimate (reference). */
 export const SIDE = 0.25
 /** Below this share of its top a blade wanders and a pin-end slips off, whatever the stock; estimate (reference). */
-const TRADE_MINIMUM = 0.35
+export const TRADE_MINIMUM = 0.35
 /** Share of its top a blade is set to where nothing was heard (reference). */
 export const ADVISED = 0.8
 

@@ -69,7 +69,7 @@ const STIFF = 0.45 // of the ridges a stiff plate leaves, guided by its own kerf
 const ENTERS = 0.25 // of the tear-out shows where teeth enter; estimate
 const TAPED = 0.4 // of it is left where the line was scored and taped; estimate
 
-/** What the edge and faces will look like at a bite (mm), and the work they leave. Estimates; the user's log outweighs them. */
+/** What the edge and faces will look like at a bite (mm), and the work they leave. Estimates. */
 export function edgeForecast(job: Job, blade: Blade, chipLoad: number): EdgeForecast {
   const { ridge: ridgeOf, tear: tearOf } = characterOf(job, blade)
   const rough = (1 + job.wear) * hops(job, blade)

@@ -7,7 +7,7 @@ import { cuttingForce, feedShare } from './chip.js'
 const SHARE = 0.5 // of the cutting power goes into the blade's working stretch; estimate
 const COOLING = 7e-5 // W/mm²·K from a moving blade to air and dust (70 W/m²K); estimate
 const ROOM = 20 // °C
-const FRICTION = 0.3 // of steel on the sides of the cut (reference)
+export const FRICTION = 0.3 // of steel on the sides of the cut (reference)
 const CLEARS = 0.25 // a kerf a quarter wider than the blade rubs as reckoned
 const TIGHT = 0.05 // and one hardly wider no more than this tells
 

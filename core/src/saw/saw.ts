@@ -58,8 +58,6 @@ interface Strung extends Common {
   clamp: [number, number]
   /** free length of the blade between the clamps, mm */
   span: number
-  /** stress its owner usually works at, MPa */
-  workingStress: number
   /** force at which a blade pulls from the clamp, and the most the saw can pull, N */
   grip: number
   tensionLimit: number

@@ -2,10 +2,10 @@ import { startingHole, type Blade } from '../blade/index.js'
 import { nextDrill, type DrillSeries } from '../quantity/index.js'
 import { dialMark, strokeOf } from '../saw/index.js'
 import { heights, type Job } from '../job/index.js'
-import { speedBand, type SteadyFeed } from '../cut/index.js'
+import { needsBacking, speedBand, teethCarrying, type SteadyFeed } from '../cut/index.js'
 import type { SetUpItem } from './item.js'
 
-export const THIN = 1.6 // mm; thinner sheet flexes into the table's slot without backing; estimate
+const THIN = 1.6 // mm; thinner sheet flexes into the table's slot without backing; estimate
 
 /** What the set-up of every kind is told from, and what all of them say alike. */
 export interface Facts {
@@ -34,7 +34,13 @@ export function cooling({ job }: Facts): SetUpItem[] {
   const { material } = job.stock
   if (material.cuts === 'shell' || material.cuts === 'ceramic') return [{ do: 'lubricate', what: 'wet' }]
   if (isMetal(job)) return [{ do: 'lubricate', what: 'wax' }]
-  return material.heatEffect === 'softens' || material.heatLimit < 140 ? [{ do: 'tape' }] : []
+  return material.heatEffect === 'softens' || material.heatLimit < 140 ? [{ do: 'tape', film: material.cuts === 'plastic' }] : []
+}
+/** Scrap under sheet that flexes, or that carries too few teeth alone. */
+export function backing({ job, blade }: Facts): SetUpItem[] {
+  const few = needsBacking(job, blade)
+  if (heights(job).total >= THIN && !few && !job.cut.backing) return []
+  return [{ do: 'backing', teeth: few ? teethCarrying(job, blade) : undefined, sawn: job.cut.backing ?? 0 }]
 }
 export const tall = ({ job, blade }: Facts): SetUpItem[] =>
   heights(job).total > strokeOf(job.saw, blade) ? [{ do: 'tall', stroke: strokeOf(job.saw, blade), height: heights(job).total }] : []

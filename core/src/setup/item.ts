@@ -21,15 +21,17 @@ export type SetUpItem =
   | { do: 'speed'; band: SpeedBand; marks?: [number, number] }
   | { do: 'drill'; drill: Drill; needs: number }
   | { do: 'enter-edge' }
-  | { do: 'hold-down' }
+  /** N that lift the work on the up stroke, and how the force ripples as teeth enter, as a share of it */
+  | { do: 'hold-down'; lifts: number; ripple: number }
   | { do: 'pin'; thickness: number }
   /** `within`: mm from its jaws that a board is stiff enough to be sawn */
   | { do: 'vice'; within: number; strokes: 'push' | 'pull' }
-  | { do: 'backing' }
+  /** teeth in the sheet, where so few must be carried by scrap */
+  | { do: 'backing'; teeth?: number; sawn: number }
   | { do: 'face'; up: 'show' | 'either' | 'back' }
   | { do: 'splinter'; up: 'show' | 'back' | 'either'; cutsOn: Blade['cutsOn']; shown: number; taped: boolean }
   | { do: 'lubricate'; what: 'wax' | 'wet' }
-  | { do: 'tape' }
+  | { do: 'tape'; film: boolean }
   | { do: 'tall'; stroke: number; height: number }
   | { do: 'thick'; thickness: number; load: number }
   | { do: 'square'; slope: number }
@@ -42,7 +44,8 @@ export type SetUpItem =
   | { do: 'filing'; fit: FilingFit; filing: 'rip' | 'crosscut' | 'hybrid'; grain: 'along' | 'across' }
   | { do: 'under-back'; depth: number; of?: number; stop: boolean }
   | { do: 'start-hand'; strokes: 'push' | 'pull' }
-  | { do: 'hold-hand'; how: 'hook' | 'upright' | 'clamped'; strokes: 'push' | 'pull' }
+  | { do: 'start-frame'; strokes: 'push' | 'pull' }
+  | { do: 'hold-hand'; how: 'hook' | 'upright' | 'clamped' | 'trestles'; strokes: 'push' | 'pull' }
   | { do: 'flush' }
   | { do: 'trial' }
 

@@ -1,4 +1,4 @@
-import { tall, cooling, entering, tilting, type Facts, THIN, speeding } from './facts.js'
+import { tall, backing, cooling, entering, tilting, type Facts, speeding } from './facts.js'
 import type { Jigsaw } from '../saw/index.js'
 import { heights, type Job } from '../job/index.js'
 import { edgeForecast, faceUp, motorLoad, orbitChoice, orbitInUse, overhangFor, youngs } from '../cut/index.js'
@@ -27,7 +27,7 @@ export function jigsawItems(f: Facts, job: Job, saw: Jigsaw): SetUpItem[] {
     overhang: overhangFor(SPRINGS, LEANS + f.push, STRIP, heights(job).thinnest, youngs(stock.material)),
     clear: saw.baseFront,
   })
-  if (H < THIN || cut.backing) items.push({ do: 'backing' })
+  items.push(...backing(f))
   items.push({ do: 'start-base' }, { do: 'offcut' }, ...cooling(f), ...tall(f))
   if (H > INCH) items.push({ do: 'thick', thickness: H, load: motorLoad(job, blade, feed.chipLoad) })
   return items

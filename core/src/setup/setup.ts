@@ -10,13 +10,15 @@ import { handItems } from './hand.js'
 import { jigsawItems } from './jigsaw.js'
 import { strungItems } from './strung.js'
 
+const LONG = 300 // mm of cut from which any blade comes out hot; estimate
+
 function cautionsOf(job: Job): Caution[] {
   const { saw, cut, stock } = job
   const cautions: Caution[] = ['eyes', ...(stock.material.cautions as Caution[]), 'fingers']
   cautions.push(...profileOf(saw).cautions)
   if (saw.kind === 'jigsaw' && cut.kind === 'pierced') cautions.push('hidden')
   if (saw.kind === 'frame' && saw.turns) cautions.push('alike')
-  if (isMetal(job)) cautions.push('hot')
+  if (isMetal(job) || cut.length > LONG) cautions.push('hot')
   return [...cautions, 'manual']
 }
 

@@ -1,7 +1,7 @@
-import { tilting, tall, cooling, entering, type Facts, THIN, speeding } from './facts.js'
+import { backing, tilting, tall, cooling, entering, type Facts, speeding } from './facts.js'
 import type { StrungSaw } from '../saw/index.js'
 import { heights, type StrungJob } from '../job/index.js'
-import { reverseSetting, greenBand, greenMarks, stressInUse, thumbMove } from '../cut/index.js'
+import { greenBand, greenMarks, liftOnUpStroke, reverseSetting, ripple, stressInUse, thumbMove } from '../cut/index.js'
 import type { SetUpItem } from './item.js'
 
 const VICE = 60 // mm from a vice's jaws beyond which a board chatters under a hand saw; estimate
@@ -27,10 +27,11 @@ export function strungItems(f: Facts, job: StrungJob, saw: StrungSaw): SetUpItem
   if (job.cut.kind === 'pierced') items.push({ do: 'retension', steps: saw.change.steps, returns: saw.change.tensionReturns })
   items.push(speeding(f), ...entering(f))
   if (powered) {
-    items.push({ do: 'hold-down' })
-    if (heights(job).total < THIN) items.push({ do: 'backing' })
+    items.push({ do: 'hold-down', lifts: liftOnUpStroke(job, blade, f.feed.chipLoad), ripple: ripple(job, blade) })
   } else if (blade.end === 'plain') items.push({ do: 'pin', thickness: heights(job).total })
   else items.push({ do: 'vice', within: VICE, strokes: job.teethTo === 'away' ? 'push' : 'pull' })
+  items.push(...backing(f))
+  if (!powered) items.push({ do: 'start-frame', strokes: job.teethTo === 'away' ? 'push' : 'pull' })
   items.push({ do: 'face', up: job.cut.shows === 'both' || blade.pattern === 'both-way' ? 'either' : 'show' })
   items.push(...cooling(f), ...tall(f), ...tilting(f))
   if (powered) items.push({ do: 'square', slope })

@@ -83,14 +83,15 @@ export function sawSound({ strokes, rate, seed, seconds }: { strokes: number; ra
 }
 
 const FRAME = 28 // N/mm; stiffness of the stand-in's frame, made up
-/** What the stand-in saw's lever does: marks from half a mark on, set so that a middling blade has the saw's usual stress at 3. */
+const PULLS = { plain: 0.33, pinned: 0.7 } // of the most the saw pulls, at mark 3; made up
+/** What the stand-in saw's lever does: marks from half a mark on, an ordinary pull on a middling blade at 3. */
 export function standInStress(saw: StrungSaw, section: Section, mark: number): number {
   const give = (s: Section) => 1 / FRAME + saw.span / (E_STEEL * s.thickness * meanWidth(s))
   const middling: Section =
     saw.kind === 'frame'
       ? { width: 0.5, thickness: 0.25, kerf: 0.3, toothDepth: 0.08 }
       : { width: 0.9, thickness: 0.38, kerf: 0.48, toothDepth: 0.2 }
-  const pull = saw.workingStress * middling.thickness * netWidth(middling) * give(middling)
+  const pull = saw.tensionLimit * PULLS[saw.ends.includes('plain') ? 'plain' : 'pinned'] * give(middling)
   return Math.max(0, (pull * (mark - 0.5)) / 2.5 / give(section) / (section.thickness * netWidth(section)))
 }
 /** Strokes a minute of the stand-in saw at a mark of its dial, which is not quite even. */

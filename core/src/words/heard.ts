@@ -81,7 +81,10 @@ export function heardWords(
     return {
       state: 'beyond',
       head: stress > 0.8 * low.stress ? 'A little slack' : 'Slack',
-      text: `At a sure bite it bows ${lengthWords(Math.round(dip * 100) / 100, say)} where ${lengthWords(Math.round(bowAllowed(job) * 100) / 100, say)} is allowed: it wanders and bevels the edge. Tighten ${to(aim)}.`,
+      text:
+        band.lowBy === 'habit'
+          ? `So slack it wanders whatever the stock. Tighten ${to(aim)}.`
+          : `At a sure bite it bows ${lengthWords(Math.round(dip * 100) / 100, say)} where ${lengthWords(Math.round(bowAllowed(job) * 100) / 100, say)} is allowed: it wanders and bevels the edge. Tighten ${to(aim)}.`,
     }
   if (band.empty) return { state: 'beyond', head: 'No stress suits', text: 'Feed gently, allow more bow, or take a bigger blade.' }
   const share = (stress - low.stress) / (high.stress - low.stress)

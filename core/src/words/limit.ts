@@ -1,8 +1,8 @@
-import type { LimitId } from '../saw/index.js'
+import { profileOf, type LimitId } from '../saw/index.js'
 import { decimal } from '../quantity/index.js'
 import type { Stock } from '../stock/index.js'
-import { teethWished } from '../cut/index.js'
-import { stops, type Margin, type SizeWindow, type Collision, type WayOut } from '../choose/index.js'
+import { LEAST_TEETH, teethWished } from '../cut/index.js'
+import { stops, type Margin, type SizeWindow, type WindowSize, type Collision, type WayOut, type WayStep } from '../choose/index.js'
 import { heights, type Job } from '../job/index.js'
 import { biteWords, capital, lengthWords, lowered, roundWords, sizeWords, type Say } from './say.js'
 
@@ -61,6 +61,8 @@ const ceilingShort: Record<keyof typeof ceilingWords, string> = {
 export function limitAsks(id: LimitId, job: Job, window: SizeWindow, say: Say): string {
   const fails = window.limits.find((l) => l.id === id)?.fails.length ?? 0
   const none = fails === 0
+  const priced = window.inputs.sizes.some((s) => s.margins.some((m) => m.limit === id && m.state === 'near'))
+  const some = priced ? ', some at a price' : ''
   const all = fails > 0 && fails === window.inputs.sizes.length
   const failing = window.inputs.sizes.find((s) => s.margins.some((m) => m.limit === id && stops(m)))?.margins.find((m) => m.limit === id)
   switch (id) {
@@ -76,16 +78,16 @@ export function limitAsks(id: LimitId, job: Job, window: SizeWindow, say: Say): 
         : `${lengthWords(total, say)} of ${lengthWords(job.saw.stroke, say)} stroke`
     }
     case 'chipLoad':
-      return none ? 'all bite' : `${ceilingShort[(failing?.by as keyof typeof ceilingShort) ?? 'gullet']} before it bites`
+      return none ? `all bite${some}` : `${ceilingShort[(failing?.by as keyof typeof ceilingShort) ?? 'gullet']} before it bites`
     case 'teeth':
-      return `at least ${decimal(failing?.need ?? teethWished(job), 1)}${none ? ': all have' : ''}`
+      return `${decimal(teethWished(job), 1)} wanted, ${decimal(LEAST_TEETH, 1)} at least`
     case 'packing':
-      return 'chips pack'
+      return priced ? 'fine teeth pack' : 'all clear'
     case 'turn':
       return job.cut.radius === undefined
         ? 'straight cut'
         : none
-          ? `R ${lengthWords(job.cut.radius, say)}: all turn it`
+          ? `R ${lengthWords(job.cut.radius, say)}: all turn it${some}`
           : `cannot round R ${lengthWords(job.cut.radius, say)}`
     case 'hole':
       return job.cut.kind !== 'pierced'
@@ -106,9 +108,13 @@ export function limitAsks(id: LimitId, job: Job, window: SizeWindow, say: Say): 
   }
 }
 
-/** One failed or narrow margin in a sentence. */
+const percent = (share: number) => `${Math.max(1, Math.round(share * 100))} %`
+
+/** One failed or narrow margin in a sentence: what is wrong, or what it costs. */
 export function marginWords(m: Margin, job: Job, say: Say): string {
-  const lacks = m.ratio < 1
+  const backed = m.limit === 'teeth' && m.have < profileOf(job.saw).teeth.backed
+  const lacks = stops(m)
+  const near = m.state === 'near'
   switch (m.limit) {
     case 'end':
       if (!lacks) return 'These clamps hold it.'
@@ -127,36 +133,58 @@ export function marginWords(m: Margin, job: Job, say: Say): string {
       return `The stock stands ${lengthWords(m.need, say)} high; this saw takes ${lengthWords(m.have, say)}.`
     case 'chipLoad': {
       const why = ceilingWords[(m.by as keyof typeof ceilingWords) ?? 'gullet']
-      return lacks
-        ? `Must bite ${biteWords(m.need, say)} or it rubs, but ${why} at ${biteWords(m.have, say)}.`
-        : `Bites ${biteWords(m.have, say)} before ${why}; it rubs under ${biteWords(m.need, say)}.`
+      if (lacks)
+        return m.by === 'bow' && m.have >= m.least
+          ? 'At no stress it bears does it stay straight under a sure bite.'
+          : `Must bite ${biteWords(m.least, say)} or it rubs, but ${why} at ${biteWords(m.have, say)}.`
+      if (near)
+        return m.have < m.need
+          ? `Bites only ${biteWords(m.have, say)} before ${why}, where ${biteWords(m.need, say)} is sure: it rubs now and then, so feed evenly.`
+          : 'The stresses that keep it straight lie close under what it bears: hard to keep by ear.'
+      return `Bites ${biteWords(m.have, say)} before ${why}; ${biteWords(m.need, say)} is a sure bite.`
     }
-    case 'teeth':
-      return `${decimal(m.have, 1)} teeth in the stock; ${lacks ? `at least ${decimal(m.need, 1)} are wanted` : `${decimal(m.need, 1)} are enough`}.`
+    case 'teeth': {
+      const stand = `${decimal(m.have, 1)} teeth in the stock`
+      if (lacks) return `${stand}; under ${decimal(m.least, 1)} nothing carries the cut, even on scrap.`
+      if (!near) return `${stand}; ${decimal(m.need, 1)} are enough.`
+      return `${stand} where ${decimal(m.need, 1)} cut smoothly: it hops, and tears about ${percent(m.need / m.have - 1)} more${backed ? '; only with scrap sawn under it, or held hard at the blade' : ''}.`
+    }
     case 'packing':
-      return 'So many teeth stand in it that its long chips pack; slow down, and clear them.'
+      return near
+        ? `So many teeth stand in it that its long chips pack, by ${percent(1 / m.ratio - 1)}: wax, slow strokes, clear them.`
+        : 'Its long chips find room.'
     case 'turn': {
       if (m.by === 'none') return 'Its kerf gives its back no room: it cannot turn at all.'
-      const needs =
-        job.cut.turn === 'pivot'
-          ? `Needs a pocket of ${roundWords(m.need, say)} to pivot`
-          : `Turns down to ${roundWords(m.need + turnShift(m), say)}`
-      return `${needs}; your tightest curve is ${lengthWords(m.inputs.line!, say)}.`
+      const tightest = `your tightest curve is ${lengthWords(m.inputs.line!, say)}`
+      if (job.cut.turn === 'pivot') {
+        const pocket = `Pivots in a pocket of ${roundWords(m.need, say)}`
+        return near ? `${pocket}, wider than the corner: keep the pocket in the waste.` : `${pocket}; ${tightest}.`
+      }
+      if (lacks) return `Turns down to ${roundWords(m.least + turnShift(m), say)} at the most; ${tightest}.`
+      const free = `Turns freely down to ${roundWords(m.need + turnShift(m), say)}; ${tightest}`
+      if (!near) return `${free}.`
+      if (job.cut.turn === 'flowing') return `${free}: it wants a little side pressure.`
+      const { slower, wider } = m.inputs as { slower: number; wider: number }
+      return `${free}: the kerf is filed ${percent(wider)} wider there, ${percent(slower - 1)} longer, with a rougher edge.`
     }
     case 'hole':
-      return `Needs a ${lengthWords(m.need, say)} hole; yours is ${lengthWords(m.have, say)}.`
+      return near
+        ? `A tight fit: ${lengthWords(m.need, say)} threads freely, yours is ${lengthWords(m.have, say)}.`
+        : `Needs a ${lengthWords(m.need, say)} hole; yours is ${lengthWords(m.have, say)}.`
     case 'reach':
       return lacks
         ? `Too short: ${lengthWords(m.have, say)} of blade where ${lengthWords(Math.ceil(m.need), say)} comes out below at every stroke.`
         : `Its ${lengthWords(m.have, say)} come out below at every stroke; ${lengthWords(Math.ceil(m.need), say)} are enough.`
     case 'depth':
-      return m.have >= 999
-        ? 'No back to stop it.'
+      return job.cut.depth === undefined && lacks
+        ? `Its back stops it ${lengthWords(m.have, say)} into a cut that goes through for ${lengthWords(m.need, say)}.`
         : `Reaches ${lengthWords(m.have, say)} under its back; you need ${lengthWords(m.need, say)}.`
     case 'access':
       if (m.by === 'box') return 'It works in its box only.'
       if (m.by === 'set')
-        return lacks ? `Without set it binds deeper than ${lengthWords(m.have, say)}.` : 'Shallow enough for a plate without set.'
+        return lacks
+          ? `Without set it binds with more than ${lengthWords(m.have, say)} of wood on its sides.`
+          : 'Shallow enough for a plate without set.'
       return lacks ? 'Its set would score the face, or its handle is in the way.' : 'Lies flat on the face.'
     case 'frame': {
       const place = `the edge stands ${lengthWords(m.inputs.behind!, say)} behind the blade`
@@ -167,22 +195,30 @@ export function marginWords(m: Margin, job: Job, say: Say): string {
     }
     case 'web':
       return lacks
-        ? `Wants ${lengthWords(m.need, say)} left standing; your web is ${lengthWords(m.have, say)}.`
-        : `Leaves a ${lengthWords(m.have, say)} web; ${lengthWords(m.need, say)} is the least.`
+        ? `Wants ${lengthWords(m.least, say)} left standing at the least; your web is ${lengthWords(m.have, say)}.`
+        : near
+          ? `Your web of ${lengthWords(m.have, say)} barely stands; ${lengthWords(m.need, say)} is safe. Support it, feed gently.`
+          : `Leaves a ${lengthWords(m.have, say)} web; ${lengthWords(m.need, say)} is the least.`
   }
 }
 /** The turn is reckoned on the kerf's centre; people speak of the drawn line. */
 const turnShift = (m: Margin) => m.inputs.line! - m.have
 
-/** The window's heading: the answer in one sentence. */
+/** The window's heading: the answer in one sentence, those that go freely apart from those at a price. */
 export function windowHeading(window: SizeWindow): string {
-  const sizes = window.inputs.sizes
-  const ok = sizes.flatMap((s, i) => (s.passes ? [i] : []))
-  if (!ok.length) return 'No size of this kind will do this cut'
+  const { sizes } = window.inputs
+  const places = (ok: (s: WindowSize) => boolean) => sizes.flatMap((s, i) => (ok(s) ? [i] : []))
   const name = (i: number) => sizeWords(sizes[i]!.blade)
-  if (ok.length === 1) return `One size will do this cut: ${name(ok[0]!)}`
-  const whole = ok.at(-1)! - ok[0]! + 1 === ok.length
-  return `Sizes that will do this cut: ${name(ok[0]!)} to ${name(ok.at(-1)!)}${whole ? '' : ', with gaps'}`
+  const span = (of: number[]) => {
+    const whole = of.at(-1)! - of[0]! + 1 === of.length
+    return of.length === 1 ? name(of[0]!) : `${name(of[0]!)} to ${name(of.at(-1)!)}${whole ? '' : ', with gaps'}`
+  }
+  const all = places((s) => s.passes)
+  const free = places((s) => s.passes && !s.near)
+  if (!all.length) return 'No size of this kind will do this cut'
+  if (!free.length) return `${all.length === 1 ? 'One size' : 'Sizes'} will do at a price: ${span(all)}`
+  const rest = free.length < all.length ? `; ${span(all)} at a price` : ''
+  return `${free.length === 1 ? 'One size will do this cut' : 'Sizes that will do this cut'}: ${span(free)}${rest}`
 }
 
 /** Which limits collide in an empty window, and by how much. */
@@ -197,31 +233,38 @@ export function collisionWords(c: Collision, job: Job, say: Say): string {
   const both = capital([low, high].filter(Boolean).join('; '))
   const n = c.nearest
   const short = n?.fails
-    .map((m) => `${limitNames[m.limit].toLowerCase()} by ${Math.round((1 / Math.max(m.ratio, 0.01) - 1) * 100)} %`)
+    .map((m) => `${limitNames[m.limit].toLowerCase()} by ${Math.round((m.least / Math.max(m.have, 0.01 * m.least) - 1) * 100)} %`)
     .join(', ')
   return `${both}. ${n ? `${sizeWords(n.blade)} comes closest and misses ${short}.` : ''}`
 }
 
 /** A way out as a button's words, and what it costs. */
 export function wayWords(way: WayOut, say: Say): { act: string; cost: string } {
-  const to = () => lengthWords(way.to!, say)
+  const first = stepWords(way, say)
+  const second = way.and && stepWords(way.and, say)
   const opens = `${way.opens} blade${way.opens === 1 ? '' : 's'} will do.`
-  const words: Record<WayOut['kind'], [string, string]> = {
-    'turn-blade': [`Turn the blade ${way.to ?? 0}° in its frame`, 'Both ends alike; the frame then passes beside the board.'],
-    backing: [`Clamp ${to0(way, to)} of scrap under it`, 'Sawn through with it: it carries the teeth and keeps the lower edge.'],
+  return {
+    act: second ? `${first.act}, and ${lowered(second.act)}` : first.act,
+    cost: [first.cost, second?.cost, opens].filter(Boolean).join(' '),
+  }
+}
+function stepWords(step: WayStep, say: Say): { act: string; cost: string } {
+  const to = step.to === undefined ? '' : lengthWords(step.to, say)
+  const words: Record<WayStep['kind'], [string, string]> = {
+    'turn-blade': [`Turn the blade ${step.to ?? 0}° in its frame`, 'Both ends alike; the frame then passes beside the board.'],
+    backing: [`Clamp ${to} of scrap under it`, 'Sawn through with it: it carries the teeth and keeps the lower edge.'],
     pivot: ['Pivot the corners', 'Turn on the spot in the waste, about 5 s a corner.'],
     worked: ['Work the curve', 'Ease the blade round with a little side pressure.'],
-    rougher: ['Accept a rougher edge', 'The blade may bow up to 1 mm; more sanding.'],
+    rougher: ['Accept a rougher edge', 'The blade may bow and lean more; more sanding.'],
     'fresh-blade': ['Fit a fresh blade', 'A sharp edge bites finer.'],
-    'gentler-curve': [`Redraw the curve to R ${to0(way, to)}`, 'The drawing changes.'],
-    thinner: [`Use stock of ${to0(way, to)}`, 'The piece gets thinner.'],
-    'fewer-sheets': [`Stack ${way.to} instead of ${way.from}`, 'More passes for the same count.'],
-    hole: [`Drill ${to0(way, to)} starting holes`, 'Only where the opening has room.'],
+    'gentler-curve': [`Redraw the curve to R ${to}`, 'The drawing changes.'],
+    thinner: [`Use stock of ${to}`, 'The piece gets thinner.'],
+    'fewer-sheets': [`Stack ${step.to} instead of ${step.from}`, 'More passes for the same count.'],
+    hole: [`Drill ${to} starting holes`, 'Only where the opening has room.'],
     'edge-entry': ['Enter from an edge', 'Only where a cut in from the edge may show.'],
-    'wider-web': [`Leave ${to0(way, to)} standing`, 'The drawing changes.'],
-    saw: [`Take the ${way.saw ? lowered(way.saw.name.replace(/^The /, '')) : ''}`, ''],
+    'wider-web': [`Leave ${to} standing`, 'The drawing changes.'],
+    saw: [`Take the ${step.saw ? lowered(step.saw.name.replace(/^The /, '')) : ''}`, ''],
   }
-  const [act, cost] = words[way.kind]
-  return { act, cost: `${cost} ${opens}`.trim() }
+  const [act, cost] = words[step.kind]
+  return { act, cost }
 }
-const to0 = (way: WayOut, to: () => string) => (way.to === undefined ? '' : to())

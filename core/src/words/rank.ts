@@ -12,7 +12,7 @@ import {
 } from '../choose/index.js'
 import type { FeedLimit, SpeedBand } from '../cut/index.js'
 import { turnRadius } from '../blade/index.js'
-import { feedWords, lengthWords, listWords, minutesWords, sizeWords, type Say } from './say.js'
+import { feedWords, lengthWords, listWords, minutesWords, sizeWords, strokesWords, type Say } from './say.js'
 import { marginWords } from './limit.js'
 
 /** Smallest drawn curve the blade rounds in the job's manner, on the job's side of the line; 0 for blades that need no turning. */
@@ -132,7 +132,12 @@ export function schoolWords(p: SchoolPick, balanced: Ranked, say: Say): { name: 
 export function speedWords(band: SpeedBand): string {
   if (band.trouble === 'heat') return 'Even the slowest stroke of this saw heats the edge; stop often, or use a slower saw.'
   if (band.trouble === 'rub') return 'Even at its slowest this saw strokes faster than you can feed; the blade will rub and brown the edge.'
-  return { heat: 'Faster heats the edge.', rub: 'Faster only rubs: you cannot feed it.', wear: 'Faster only tires the arm and dulls the teeth.', saw: 'As fast as this saw goes.' }[band.limit]
+  return {
+    heat: 'Faster heats the edge.',
+    rub: 'Faster only rubs: you cannot feed it.',
+    wear: 'Faster only tires the arm and dulls the teeth.',
+    saw: 'As fast as this saw goes.',
+  }[band.limit]
 }
 
 /** What to do when the blade bogs down: which of the two schools is right here, by the limit that holds. */
@@ -173,7 +178,7 @@ export function makeDoWords(m: MakeDo, first: Evaluation | undefined, say: Say):
     rough: 'accept a rougher edge',
   }
   const changes = m.changes.map((c) => how[c])
-  const steps = `${v.speed.low === v.speed.high ? v.speed.value : `${v.speed.low}–${v.speed.high}`} strokes a minute, ${feedWords(v.feed.value, say)}`
+  const steps = `${strokesWords(v.speed)} strokes a minute, ${feedWords(v.feed.value, say)}`
   const cost =
     first && first.blade.id !== v.blade.id
       ? ` Against ${sizeWords(first.blade)} ${first.blade.name.toLowerCase()}: ${v.edge.grade} edge for ${first.edge.grade}, ${minutesWords(v.time.total)} for ${minutesWords(first.time.total)}.`

@@ -1,5 +1,5 @@
 import { HOLE_CLEARANCE } from '../blade/index.js'
-import { CLEANED, COOL, feedShare, SURE } from '../cut/index.js'
+import { ADVISED, CLEANED, COOL, feedShare, LEAST_TEETH, SURE, TRADE_MINIMUM } from '../cut/index.js'
 import { BEND, EXACT, PIVOT, ROUGH_BEND, TRAVEL } from '../pattern/index.js'
 import { PRIOR_SPENT } from '../log/index.js'
 import { toDegrees } from '../number/index.js'
@@ -49,13 +49,12 @@ export const jobRules = {
   },
   teeth: {
     name: 'Teeth in the stock',
-    formula: 'N = H ÷ p, with the spacing really cut',
-    source: 'Definition. At least 2 powered; on a hand frame by school.',
+    formula: `N = H ÷ p, with the spacing really cut; 2 cut smoothly (1.3 by habit in a hand frame), under ${LEAST_TEETH} nothing carries the cut`,
+    source: 'Definition; thresholds are trade practice.',
   },
   band: {
     name: 'Green band',
-    formula:
-      'low: stress at which the push for twice the edge radius bows the blade by what the finish allows; high: least of safe stress, clamp grip and the saw’s pull',
+    formula: `low: the greatest of what keeps bow and lean under a sure bite (${SURE} floors) within the finish, and ${TRADE_MINIMUM} of the top; high: least of safe stress, clamp grip and the saw’s pull; advised ${ADVISED} of the top`,
     source: 'Tensioned beam (Roark); 0.3–0.4 of the yield of hardened strip.',
   },
   pitch: {
@@ -71,7 +70,7 @@ export const jobRules = {
   },
   heat: {
     name: 'Heat index',
-    formula: '½·F·s·n ÷ (cooling × working stretch of blade) over the rise the stock bears',
+    formula: '(½·F + rubbing of the sides)·s·n ÷ (cooling × working stretch of blade, all round) over the rise the stock bears',
     source: 'Estimate with stated constants.',
   },
   hole: {
@@ -81,14 +80,18 @@ export const jobRules = {
   },
   web: {
     name: 'Narrowest web',
-    formula: `stands the push ${SAFE} times over as a beam held at both ends, plus a kerf for wander`,
+    formula: `stands the push ${SAFE} times over as a beam held at both ends, plus a kerf for wander; half as safe at the least`,
     source: 'Beam bending (Roark); strength with each material; slenderness is an estimate.',
   },
-  edge: { name: 'Edge', formula: 'ridge = ½(k − t)·h ÷ (h + 10 µm) × the pattern’s factor', source: 'Estimate; your log outweighs it.' },
+  edge: {
+    name: 'Edge',
+    formula: 'ridge = ½(k − t)·h ÷ (h + 10 µm) × the pattern’s factor in this stock, more where few teeth carry it',
+    source: 'Estimate.',
+  },
   underside: {
     name: 'Tear-out underneath',
-    formula: `the material’s tear-out × √(h ÷ 10 µm) × the pattern’s factor; ${CLEANED} of it where upward teeth reach`,
-    source: 'Estimate; your log outweighs it.',
+    formula: `the material’s tear-out × √(h ÷ 10 µm) × the pattern’s factor in this stock; ${CLEANED} of it where upward teeth reach; chips spread about it`,
+    source: 'Estimate; spread log-normal.',
   },
   time: {
     name: 'Time',

@@ -75,3 +75,10 @@ export const listWords = (words: readonly string[]): string =>
 
 export const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1)
 export const lowered = (s: string): string => s.charAt(0).toLowerCase() + s.slice(1)
+
+/** Strokes a minute of a band, “850” or “1100–1450”: to ten, slow hand strokes to five. */
+export function strokesWords({ low, high }: { low: number; high: number }, to = '–'): string {
+  const round = (n: number) => (n < 200 ? Math.round(n / 5) * 5 : Math.round(n / 10) * 10)
+  const [a, b] = [round(low), round(high)]
+  return a === b ? String(a) : `${a}${to}${b}`
+}

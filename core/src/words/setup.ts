@@ -5,12 +5,25 @@ import type { Job } from '../job/index.js'
 import { type OrbitLimit, UNREACHABLE, type GreenBand } from '../cut/index.js'
 import type { Caution, SetUpItem } from '../setup/index.js'
 import { greenMarksWords } from './heard.js'
-import { capital, lengthWords, listWords, roundWords, noteWords, plainNote, type Say } from './say.js'
+import { speedWords } from './rank.js'
+import { capital, lengthWords, listWords, roundWords, noteWords, plainNote, strokesWords, type Say } from './say.js'
 
 /** Notes of a band, low to high; an empty band says which side gives. */
 export function bandWords(band: GreenBand): string {
   const [low, high] = [plainNote(band.value.low.pitch), plainNote(band.value.high.pitch)]
   return low === high ? low : `${low} to ${high}`
+}
+
+/** What closes a band, in half a sentence. */
+export const lowWords: Record<GreenBand['lowBy'], string> = {
+  bow: 'it bows past what the finish allows',
+  lean: 'its edge leans past what the finish allows',
+  habit: 'any blade wanders, whatever the stock',
+}
+export const highWords: Record<GreenBand['limit'], string> = {
+  strength: 'it is near to breaking',
+  grip: 'it slips from the clamps',
+  saw: 'this saw pulls no harder',
 }
 
 export function emptyBandWords(band: GreenBand): string {
@@ -49,6 +62,8 @@ export const orbitWords: Record<OrbitLimit, string> = {
   full: 'rough straight work takes it all',
 }
 
+const CHATTERS = 0.4 // of the cutting force come and go with each tooth from here; estimate
+
 /** The three schools against splinters, each with what it leaves on the show face. */
 function splinterWords(item: Extract<SetUpItem, { do: 'splinter' }>, say: Say): string {
   const left = `about ${lengthWords(Math.round(item.shown * 100) / 100, say)} of tear-out shows`
@@ -58,7 +73,7 @@ function splinterWords(item: Extract<SetUpItem, { do: 'splinter' }>, say: Say): 
   if (clean || item.cutsOn === 'both')
     return `${how}, where the teeth enter: ${left}. Mark the line on the ${item.up === 'show' ? 'show face' : 'back'}.`
   return item.taped
-    ? `${how}, **scored and taped** along the line: ${left}.`
+    ? `${how}, **scored and taped** along the line: ${left}. Redraw the line where tape hides it; scoring helps less in hard wood.`
     : `${how}, where the teeth leave: ${left}. Score and tape it, turn it over, or take teeth that cut ${item.cutsOn === 'up' ? 'down' : 'up'} or both ways.`
 }
 
@@ -66,7 +81,9 @@ function splinterWords(item: Extract<SetUpItem, { do: 'splinter' }>, say: Say): 
 export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
   switch (item.do) {
     case 'isolate':
-      return item.powered ? '**Unplug** before touching the blade.' : '**Mind the teeth** while clamping; brace the frame, not your hand.'
+      return item.powered
+        ? '**Unplug, or take the battery out,** before touching the blade.'
+        : '**Mind the teeth** while clamping; brace the frame, not your hand.'
     case 'clean-ends':
       return 'Wipe the oil off both ends; a slip with fine paper helps them grip.'
     case 'insert':
@@ -83,8 +100,8 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
       return `Turn the blade **${item.degrees}° in its frame, both ends alike**, so that the frame passes beside the board.`
     case 'shank':
       return item.end === 'tang'
-        ? `Push the shank in until it locks, then tug${item.roller ? '; the **roller must touch the back**, a drop of oil on it' : ''}.`
-        : `Seat the shank, tighten its screw, then tug${item.roller ? '; the **roller must touch the back**' : ''}.`
+        ? `Push the shank in until it locks, then tug${item.roller ? '; the **roller touches the back, and does not bend it**; a drop of oil on it' : ''}.`
+        : `Seat the shank, tighten its screw, then tug${item.roller ? '; the **roller touches the back, and does not bend it**' : ''}.`
     case 'jig-teeth':
       return {
         up: 'Teeth forward, **pointing up**: it cuts on the up stroke and splinters the upper face.',
@@ -115,18 +132,21 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
         : `Work upright in the vice, the cut within **${lengthWords(item.within, say)}** of the jaws.`
     case 'hold-hand':
       return {
-        hook: `Hold it **in the bench hook**, ${item.strokes === 'push' ? 'against the far stop' : 'against a stop on the near side: the saw pulls it to you'}.`,
+        hook: `Hold it by hand **in the bench hook**, ${item.strokes === 'push' ? 'against the far stop' : 'against a stop on the near side: the saw pulls it to you'}.`,
+        trestles: '**On trestles or clamped over the bench’s edge**, a hand’s breadth clear of the line; hold up the offcut to the last.',
         upright: '**Upright in the vice**, the cut close above the jaws and plumb.',
         clamped: `**Clamped along the bench**, the cut just past its edge; the clamp takes the ${item.strokes}.`,
       }[item.how]
     case 'start-hand':
       return item.strokes === 'push'
-        ? 'Start on the far corner of a knife line: a few light strokes **drawn back**; or a light push along the thumb. Low angle, then level.'
-        : 'Start at the near corner of a knife line: a few light strokes **pushed**; or a short light pull along the thumb.'
+        ? 'Start on the far corner of a knife line: a few light strokes **drawn back**; or a light push along the thumb. Low angle, then level; no stopping half way.'
+        : 'Start at the near corner of a knife line: a few light strokes **pushed**; or a short light pull along the thumb. Low angle, then level.'
+    case 'start-frame':
+      return `Start with a few **${item.strokes === 'pull' ? 'push' : 'pull'} strokes, quick and light**; then long, even ones, the frame square.`
     case 'strokes':
       return `**${item.strokes} strokes a cut** of ${lengthWords(Math.round(item.length / 5) * 5, say)}, about ${Math.max(1, Math.round(item.seconds))} s, letting the teeth do it.`
     case 'filing':
-      return item.fit.matters < 0.15
+      return item.fit.matters <= 0.15
         ? 'Rip or crosscut filing makes no odds at this size.'
         : item.fit.wrong
           ? `${capital(item.filing)} teeth ${item.grain} the grain: ${item.grain === 'along' ? 'slower' : 'knife both faces first, it splinters'}.`
@@ -156,22 +176,25 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
         ? `Each hole: ${listWords(item.steps.map(stepWords))}. The tension comes back by itself; pluck now and then.`
         : `Each hole: ${listWords(item.steps.map(stepWords))}. **Pluck again** every time: this saw does not return to it.`
     case 'speed': {
-      const { low, high } = item.band
       const dial = item.marks
         ? `, dial ${decimal(item.marks[0], 0) === decimal(item.marks[1], 0) ? decimal(item.marks[0], 0) : `${decimal(item.marks[0], 0)} to ${decimal(item.marks[1], 0)}`}`
         : ''
-      return `**${low === high ? low : `${low} to ${high}`}** strokes a minute${dial}.`
+      return `**${strokesWords(item.band, ' to ')}** strokes a minute${dial}.${item.band.trouble ? ` ${speedWords(item.band)}` : ''}`
     }
     case 'drill':
       return `Drill **${item.drill.name}** starting holes in the waste, on a backing board.`
     case 'enter-edge':
       return 'Start from an edge; meet the line at a shallow angle.'
     case 'hold-down':
-      return 'Hold-down just kissing the stock.'
+      return `Hold-down just kissing the stock: **${decimal(item.lifts, 1)} N** lift it on the up stroke${item.ripple > CHATTERS ? ', and few teeth in it chatter; both hands near the blade' : ''}.`
     case 'pin':
       return 'Work flat on the bench pin, two fingers close on either side of the cut.'
     case 'backing':
-      return 'Thin stock: tape it to a **scrap backing** so it cannot flex into the slot.'
+      return item.teeth === undefined
+        ? item.sawn
+          ? `**${lengthWords(item.sawn, say)} of scrap under it**, sawn with it.`
+          : 'Thin stock: tape it to a **scrap backing** so it cannot flex.'
+        : `Only ${decimal(item.teeth, 1)} teeth stand in it: saw it **on scrap, sawn with it**, or hold the sheet hard right at the blade.`
     case 'face':
       if (job.saw.kind === 'hand')
         return item.up === 'either' ? 'Knife the line on every face.' : 'Show face **toward you**: the teeth fray where they leave.'
@@ -181,7 +204,9 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
         ? 'Touch the blade’s back with wax; little and often.'
         : 'Keep the cut **wet**; it cools and holds the dust.'
     case 'tape':
-      return 'Tape over the line keeps the edge cooler and lifts the pattern off.'
+      return item.film
+        ? '**Leave the film on**, or tape over the line: it keeps the edge cooler and from welding shut.'
+        : 'Tape over the line keeps the edge cooler and lifts the pattern off.'
     case 'tall':
       return `Stock taller than the ${lengthWords(item.stroke, say)} stroke: feed slowly and **back out to clear dust**.`
     case 'square':
@@ -195,7 +220,7 @@ export const cautionWords: Record<Caution, string> = {
   eyes: 'Eye protection, always.',
   ears: 'Hearing protection at a running saw; music headphones are not that.',
   fingers: 'Fingers beside the blade, never in front of it; watch the steadying thumb.',
-  hot: 'A fresh cut and the blade are hot.',
+  hot: 'A fresh cut is hot, and so is the blade after a long one: take it out with a cloth.',
   manual: 'Follow the saw’s manual and local rules; you decide at the saw.',
   hair: 'Tie back hair, cuffs and jewellery; closed shoes.',
   dust: 'Dust mask and extraction; brush, never blow.',

@@ -2,11 +2,12 @@ import { decimal } from '../quantity/index.js'
 import { meanSpacing, startingHole } from '../blade/index.js'
 import { profileOf, strokeOf } from '../saw/index.js'
 import { heights, isStrungJob, type Job } from '../job/index.js'
-import { greenBand } from '../cut/index.js'
+import { toDegrees } from '../number/index.js'
+import { aimStress, greenBand } from '../cut/index.js'
 import { leastWeb, type Evaluation } from '../choose/index.js'
-import { biteWords, feedWords, lengthWords, minutesWords, roundWords, type Say } from './say.js'
+import { biteWords, feedWords, lengthWords, minutesWords, roundWords, strokesWords, type Say } from './say.js'
 import { drawnTurn, feedLimitWords, frayedAt, speedWords } from './rank.js'
-import { bandWords, emptyBandWords } from './setup.js'
+import { bandWords, emptyBandWords, highWords, lowWords } from './setup.js'
 import type { JobRule, RuleId } from './rule.js'
 
 /** A figure with all that is needed to answer “why?”. */
@@ -109,7 +110,7 @@ export function explain(rule: JobRule, job: Job, v: Evaluation, say: Say, also?:
     case 'speed':
     case 'heat':
       return why(speedWords(v.speed), [
-        { name: 'band', value: `${v.speed.low}–${v.speed.high}` },
+        { name: 'band', value: strokesWords(v.speed) },
         { name: 'heat index there', value: decimal(v.speed.heat, 2) },
         { name: 'the stock bears', value: `${material.heatLimit} °C, then it ${material.heatEffect}` },
       ])
@@ -134,10 +135,11 @@ export function explain(rule: JobRule, job: Job, v: Evaluation, say: Say, also?:
       return why(
         band.empty
           ? emptyBandWords(band)
-          : `${Math.round(band.value.low.stress)} to ${Math.round(band.value.high.stress)} MPa: ${bandWords(band)} on this saw.`,
+          : `${Math.round(band.value.low.stress)} to ${Math.round(band.value.high.stress)} MPa, ${Math.round(aimStress(band))} advised: ${bandWords(band)} on this saw. Below, ${lowWords[band.lowBy]}; above, ${highWords[band.limit]}.`,
         [
           { name: 'push at a sure bite', value: `${decimal(band.inputs.push, 2)} N` },
           { name: 'bow allowed', value: mm(band.inputs.bowAllowed) },
+          { name: 'lean allowed', value: `${decimal(toDegrees(Math.atan(band.inputs.leanAllowed)), 1)}°` },
           { name: 'span', value: mm(band.inputs.span) },
           ...blade3.slice(0, 2),
         ],

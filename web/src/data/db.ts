@@ -16,7 +16,7 @@ function open(): Database {
         }),
       ),
     )
-    if (format === 3)
+    if (format >= 3)
       version.upgrade((tx) =>
         Promise.all(
           tableNames.filter(upgradeTouches).map((name) =>

@@ -9,6 +9,8 @@ const RENAMED: Record<string, string> = {
   foretold: 'predicted',
   deed: 'event',
 }
+/** What records of format 3 and before held, and nothing asks for any more: every stress is the one heard or advised. */
+const GONE = ['workingStress']
 type Plain = Record<string, unknown>
 const isPlain = (x: unknown): x is Plain => typeof x === 'object' && x !== null && Object.getPrototypeOf(x) === Object.prototype
 
@@ -26,7 +28,7 @@ function withFacts(row: Plain): void {
   }
 }
 
-/** A value of format 1 or 2 in today's terms, changed in place where it is a plain object; anything else as it is. */
+/** A value of an older format in today's terms, changed in place where it is a plain object; anything else as it is. */
 function renamed(value: unknown): void {
   if (Array.isArray(value)) {
     // lists of figures hold nothing to rename
@@ -41,6 +43,7 @@ function renamed(value: unknown): void {
       Reflect.deleteProperty(value, key)
     }
   }
+  for (const key of GONE) Reflect.deleteProperty(value, key)
   withFacts(value)
   Object.values(value).forEach(renamed)
 }

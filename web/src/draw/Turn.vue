@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { centreRadius, lengthWords, type Job, type Say, type Evaluation } from '@green-pitch/core'
+import { centreRadius, lengthWords, stops, type Job, type Say, type Evaluation } from '@green-pitch/core'
 import { magnification, PX_PER_MM } from './teeth'
 
 /** Plan of the tightest turn: the drawn line, the kerf beside it, and the blade's section in the kerf. */
@@ -40,7 +40,7 @@ const turn = computed(() => props.evaluation.margins.find((m) => m.limit === 'tu
             :y="(-blade.width * k) / 2"
             :width="blade.thickness * k"
             :height="blade.width * k"
-            :fill="turn && turn.ratio < 1 ? 'var(--beyond)' : 'var(--ink)'"
+            :fill="turn && stops(turn) ? 'var(--beyond)' : 'var(--ink)'"
           />
         </g>
         <text y="-2" text-anchor="middle" class="b">R {{ lengthWords(R, say) }}</text>

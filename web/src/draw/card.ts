@@ -25,6 +25,7 @@ import {
   type SetUp,
   type Evaluation,
   type GreenBand,
+  strokesWords,
 } from '@green-pitch/core'
 import { INK, newPdf, plainText as plain, SOFT } from './pdf'
 import { toothOutlines, type Point } from './teeth'
@@ -116,11 +117,7 @@ export async function makeCard(c: CardIn): Promise<Blob> {
         : `${blade.name.toLowerCase()}, ${tpiWords(blade)}`,
     ],
     fifth(c),
-    [
-      'Speed',
-      evaluation.speed.low === evaluation.speed.high ? `${evaluation.speed.value}` : `${evaluation.speed.low}–${evaluation.speed.high}`,
-      `a minute; feed ${feedWords(evaluation.feed.value, say)}`,
-    ],
+    ['Speed', strokesWords(evaluation.speed), `a minute; feed ${feedWords(evaluation.feed.value, say)}`],
   ]
   const cw = (right - MARGIN) / 3
   cells.forEach(([name, value, note], i) => {

@@ -5,6 +5,7 @@ import {
   clampTrouble,
   marginWords,
   marginsOf,
+  stops,
   tpiWords,
   evaluate,
   withCaliper,
@@ -36,11 +37,7 @@ const rows = computed(() => {
     .map((blade) => ({
       blade,
       evaluation: undefined,
-      fail: marginWords(
-        marginsOf(answer.job, blade).find((m) => m.ratio < 1)!,
-        answer.job,
-        settings.say,
-      ),
+      fail: marginWords(marginsOf(answer.job, blade).find(stops)!, answer.job, settings.say),
     }))
   const all = [...passing, ...rest]
   return which.value === 'owned' ? all.filter((r) => shop.owned.has(r.blade.id)) : all
@@ -67,13 +64,7 @@ function caliper(m: Measured) {
 <template>
   <Themed>
     <p v-if="!answer.evaluation.passes && answer.ranked[0]" class="say">
-      <Mark state="beyond" />{{
-        marginWords(
-          answer.evaluation.margins.find((m) => m.ratio < 1)!,
-          answer.job,
-          settings.say,
-        )
-      }}
+      <Mark state="beyond" />{{ marginWords(answer.evaluation.margins.find(stops)!, answer.job, settings.say) }}
       <button class="act" @click="choose(nearestThatDoes)">Take {{ bladeWords(nearestThatDoes, settings.say) }}</button>
     </p>
     <div class="fields">

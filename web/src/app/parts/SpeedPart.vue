@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { bogWords, decimal, dialMark, feedLimitWords, feedWords, isPowered, speedRange, speedWords } from '@green-pitch/core'
+import { bogWords, decimal, dialMark, feedLimitWords, feedWords, isPowered, speedRange, speedWords, strokesWords } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
@@ -26,10 +26,8 @@ const dial = computed(() => {
 <template>
   <Themed>
     <p class="say">
-      <Mark :state="band.trouble ? 'beyond' : 'within'" /><strong>{{
-        band.low === band.high ? band.value : `${band.low} to ${band.high}`
-      }}</strong>
-      strokes a minute. {{ speedWords(band) }}
+      <Mark :state="band.trouble ? 'beyond' : 'within'" /><strong>{{ strokesWords(band, ' to ') }}</strong> strokes a minute.
+      {{ speedWords(band) }}
     </p>
     <div class="fields">
       <Choice

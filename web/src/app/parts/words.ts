@@ -20,6 +20,8 @@ import {
   sizeWords,
   speedWords,
   stockWords,
+  stops,
+  strokesWords,
   stoppers,
   strokeSaid,
   type GreenBand,
@@ -95,7 +97,7 @@ function sawPart({ job, ways, ranked }: Answer, say: Say): Part {
 }
 
 function bladePart({ job, blade, evaluation }: Answer, say: Say): Part {
-  const failing = evaluation.margins.filter((m) => m.ratio < 1 && m.limit !== 'frame')
+  const failing = evaluation.margins.filter((m) => stops(m) && m.limit !== 'frame')
   const near = evaluation.margins.find((m) => m.state === 'near')
   return {
     id: 'blade',
@@ -148,13 +150,13 @@ function speedPart({ job, evaluation, heard: at }: Answer): Part {
   return {
     id: 'speed',
     name: 'Speed',
-    value: spm !== undefined ? `${Math.round(spm)}` : speed.low === speed.high ? `${speed.value}` : `${speed.low}–${speed.high}`,
+    value: spm !== undefined ? `${Math.round(spm)}` : strokesWords(speed),
     state,
     note: speed.trouble
       ? speedWords(speed)
       : spm === undefined
         ? `spm${dial}`
-        : `${at.spm ? `heard ${clock(at.spm.at)}; ` : ''}green ${speed.low}–${speed.high}`,
+        : `${at.spm ? `heard ${clock(at.spm.at)}; ` : ''}green ${strokesWords(speed)}`,
   }
 }
 

@@ -154,7 +154,6 @@ const common = {
 const taut = {
   clamp: Joi.array().ordered(from0.required(), length.required()).required(),
   span: length.required(),
-  workingStress: above0.required(),
   grip: above0.required(),
   tensionLimit: above0.required(),
 }

@@ -154,7 +154,9 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
               </dd>
               <dd>
                 <span v-if="t.here && turnMargin" :class="turnMargin.state"
-                  ><Mark :state="turnMargin.state" />{{ turnMargin.ratio >= 1 ? 'turns it' : 'cannot' }}</span
+                  ><Mark :state="turnMargin.state" />{{
+                    turnMargin.state === 'within' ? 'turns it' : turnMargin.state === 'near' ? 'turns it at a price' : 'cannot'
+                  }}</span
                 >
               </dd></template
             >

@@ -14,23 +14,17 @@ const settings = useSettings()
 const clash = computed(() => answer.clash && collisionWords(answer.clash, answer.job, settings.say))
 const groups = computed(() =>
   [
-    {
-      name: 'Cut it another way',
-      ways: answer.ways.filter((w) =>
-        ['turn-blade', 'backing', 'pivot', 'worked', 'rougher', 'fresh-blade', 'edge-entry', 'hole'].includes(w.kind),
-      ),
-    },
-    {
-      name: 'Change the piece',
-      ways: answer.ways.filter((w) => ['gentler-curve', 'thinner', 'fewer-sheets', 'wider-web'].includes(w.kind)),
-    },
-    { name: 'Take another saw', ways: answer.ways.filter((w) => w.kind === 'saw') },
-  ].filter((g) => g.ways.length),
+    { name: 'Cut it another way', group: 'manner' },
+    { name: 'Change the piece', group: 'piece' },
+    { name: 'Take another saw', group: 'saw' },
+  ]
+    .map(({ name, group }) => ({ name, ways: answer.ways.filter((w) => w.group === group) }))
+    .filter((g) => g.ways.length),
 )
 const last = computed(() =>
   ['material', 'end'].includes(stoppers(answer.job)[0] ?? '')
     ? `No blade this saw’s clamps hold is made for ${answer.job.stock.material.name.toLowerCase()}, and no saw of yours would do either. Saws has other kinds to compare.`
-    : 'No single change opens a way. Change two: a gentler curve and thinner stock go furthest.',
+    : 'No saw of yours does this, in any way known here: not by another manner, nor with the piece changed in two ways.',
 )
 /** The way's job replaces this one; a chosen blade that failed steps back to what is suggested. */
 function take(w: WayOut) {
@@ -48,7 +42,7 @@ function take(w: WayOut) {
   <section v-for="g in groups" :key="g.name">
     <h3>{{ g.name }}</h3>
     <ul>
-      <li v-for="w in g.ways" :key="w.kind + (w.saw?.id ?? '')">
+      <li v-for="w in g.ways" :key="w.kind + (w.and?.kind ?? '') + (w.saw?.id ?? '')">
         <button class="act" @click="take(w)">{{ wayWords(w, settings.say).act }}</button><span class="soft">{{
           wayWords(w, settings.say).cost
         }}</span>

@@ -3,7 +3,7 @@ import { computed, onBeforeUnmount, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { liveQuery } from 'dexie'
 import { Popconfirm } from 'ant-design-vue'
-import { bladeWords, minutesWords, rankBlades, stockWords, evaluate, lengthWords } from '@green-pitch/core'
+import { bladeWords, minutesWords, rankBlades, stockWords, evaluate, lengthWords, strokesWords } from '@green-pitch/core'
 import { db } from '../../data/db'
 import { openFile, saveFile } from '../../data/files'
 import type { JobRecord } from '../../data/records'
@@ -44,7 +44,7 @@ const table = computed(() =>
       saw: job.saw.short,
       blade: chosen ? bladeWords(chosen.blade, settings.say) : 'none will do',
       ok: !!chosen?.passes,
-      speed: chosen ? `${chosen.speed.low}–${chosen.speed.high}` : '',
+      speed: chosen ? strokesWords(chosen.speed) : '',
       time: chosen?.passes ? minutesWords(chosen.time.total) : '',
     }
   }),

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import { aimPitch, isPowered, noteWords, speedRange } from '@green-pitch/core'
+import { aimPitch, isPowered, noteWords, speedRange, strokesWords } from '@green-pitch/core'
 import { openFile } from '../../data/files'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
@@ -86,7 +86,7 @@ async function open() {
               <p v-else class="verdict">Let the saw run, without wood at first, and hold the microphone near.</p>
             </div>
             <p class="stress">
-              <b class="mono">{{ answer.evaluation.speed.low }}–{{ answer.evaluation.speed.high }}</b>
+              <b class="mono">{{ strokesWords(answer.evaluation.speed) }}</b>
               <span class="soft">is green for this cut</span>
               <span v-if="answer.heard.spm" class="soft"
                 >heard {{ clock(answer.heard.spm.at) }}, give or take {{ Math.max(1, Math.round(answer.heard.spm.doubt)) }}

@@ -18,13 +18,4 @@ const put = (patch: Partial<Saw>) => emit('change', patch)
     @update:model-value="(v) => v && v < saw.span && put({ tableHeight: v })"
   />
   <Count label="Clamps hold" :model-value="saw.grip" :min="20" :max="2000" unit="N" @update:model-value="(v) => v && put({ grip: v })" />
-  <Count
-    label="Usual stress"
-    :model-value="saw.workingStress"
-    :min="50"
-    :max="1200"
-    :step="10"
-    unit="MPa"
-    @update:model-value="(v) => v && put({ workingStress: v })"
-  />
 </template>

@@ -38,6 +38,7 @@ import {
   type HandFrame,
   type Jigsaw,
   type Job,
+  stops,
 } from '../src/index.js'
 
 const job = (material: string, thickness: number, saw: string, cut: Partial<Cut>, more: Partial<Job> = {}): Job =>
@@ -214,7 +215,7 @@ describe('what the trade would take, and why', () => {
     // a wide blade with little set is stopped by the turn and nothing else
     expect(
       marginsOf(curve(), bladeById('jig-ground-10')!)
-        .filter((m) => m.ratio < 1)
+        .filter(stops)
         .map((m) => m.limit),
     ).toEqual(['turn'])
   })
@@ -230,11 +231,14 @@ describe('what the trade would take, and why', () => {
     expect(Number(b.blade.size)).toBeGreaterThanOrEqual(24)
     expect(b.speed.value).toBeLessThan(1500)
     expect(told(j, b.blade.id)).toMatch(/wax/)
-    expect(marginsOf(j, bladeById('jig-soft-metal-8')!).find((m) => m.limit === 'teeth')!.ratio).toBeLessThan(1)
-    // thinner still wants scrap beneath, sawn with it
-    const thin = job('mild-steel', 1.2, 'jigsaw-orbital', straight)
-    expect(rankBlades(thin).value).toEqual([])
-    expect(waysOut(thin, []).map((w) => w.kind)).toContain('backing')
+    expect(marginsOf(j, bladeById('jig-soft-metal-8')!).find((m) => m.limit === 'teeth')!.state).toBe('beyond')
+    // thinner wants scrap beneath, and is told so; thinner still nothing carries the cut without it
+    const thin = job('mild-steel', 0.8, 'jigsaw-orbital', straight)
+    expect(first(thin)!.blade.size).toBe('32')
+    expect(told(thin, first(thin)!.blade.id)).toMatch(/on scrap, sawn with it/)
+    const foil = job('mild-steel', 0.4, 'jigsaw-orbital', straight)
+    expect(rankBlades(foil).value).toEqual([])
+    expect(waysOut(foil, []).map((w) => w.kind)).toContain('backing')
   })
   it('30 mm larch, rough and straight: coarse and ground, all the orbit there is; 50 mm wants the long blade', () => {
     const rough = (t: number) => job('larch', t, 'jigsaw-orbital', { ...straight, finish: 'rough' }, { pace: 0.8 })
@@ -244,7 +248,7 @@ describe('what the trade would take, and why', () => {
     expect(orbitChoice(rough(30), b.blade)).toMatchObject({ value: 3, limit: 'full' })
     expect(told(rough(30), b.blade.id)).toMatch(/Over an inch/)
     expect(first(rough(50))!.blade.group).toMatch(/^jig-long/)
-    expect(marginsOf(rough(50), bladeById('jig-set-8')!).find((m) => m.limit === 'reach')!.ratio).toBeLessThan(1)
+    expect(marginsOf(rough(50), bladeById('jig-set-8')!).find((m) => m.limit === 'reach')!.state).toBe('beyond')
   })
   it('dovetails in 12 mm pear: a fine backed saw; a flush one binds, a mitre-box saw wants its box', () => {
     const j = job('pear', 12, 'hand-saws', { ...straight, grain: 'along', depth: 12, finish: 'careful' }, { pace: 0.3 })

@@ -31,6 +31,13 @@ import {
   workedRadius,
   type Section,
   type StrungJob,
+  aimStress,
+  overcutSlows,
+  patternPace,
+  SIDE,
+  stockInSpan,
+  stressInUse,
+  UNREACHABLE,
 } from '../src/index.js'
 
 const of = (width: number, thickness: number, kerf = 1.25 * thickness, toothDepth = 0): Section => ({ width, thickness, kerf, toothDepth })
@@ -171,22 +178,48 @@ describe('the cut', () => {
     fc.assert(
       fc.property(anyBlade, (b) => {
         const f = steadyFeed(job, b)
-        expect(f.value).toBe(Math.min(f.inputs.gullet, f.inputs.held, f.inputs.control, f.inputs.stroke ?? Infinity))
-        expect({ ...f.inputs, bow: f.inputs.held }[f.limit as 'gullet' | 'bow' | 'control' | 'stroke']).toBe(f.value)
+        // slowed by its pattern in this stock and by a kerf that must be filed wider in the turn
+        const free = (f.value * overcutSlows(f.overcut)) / patternPace(job, b)
+        const { gullet, held, control, stroke = Infinity } = f.inputs
+        if (f.limit !== 'heat') expect(free).toBeCloseTo(Math.min(gullet, held, control, stroke), 9)
+        expect({ gullet, bow: held, control, stroke, heat: free }[f.limit as 'gullet']).toBeCloseTo(free, 9)
       }),
     )
   })
-  it('the green band’s lower edge bows by just what is allowed, and an empty one says which side gives', () => {
+  it('the green band’s lower edge bows or leans by just what is allowed, or is the trade’s minimum; an empty one says which side gives', () => {
     for (const b of blades.filter((x) => x.group === 'scroll-standard')) {
       const g = greenBand(job as StrungJob, b)
-      const d = bow({ section: b, span: 105, tension: g.value.low.tension, force: g.inputs.push, direction: 'feed' })
-      if (g.value.low.stress > 0) expect(d).toBeCloseTo(g.inputs.bowAllowed, 6)
-      expect(g.empty).toBe(g.value.low.stress > g.value.high.stress)
+      const { low, high } = g.value
+      if (low.stress < UNREACHABLE) {
+        const lean = bevelSlope({
+          section: b,
+          span: 105,
+          tension: low.tension,
+          force: SIDE * g.inputs.push,
+          ...stockInSpan(job as StrungJob),
+        })
+        // the push spread over 9 mm of stock just above the lower clamp bows less than one at mid-span
+        const share = (4 / 105) * ((36.5 * 68.5) / 105 - 9 / 8)
+        const bows = share * bow({ section: b, span: 105, tension: low.tension, force: g.inputs.push, direction: 'feed' })
+        const at = { bow: bows / g.inputs.bowAllowed, lean: lean / g.inputs.leanAllowed, habit: low.stress / (0.35 * high.stress) }
+        expect(at[g.lowBy], b.id).toBeCloseTo(1, 4)
+        for (const edge of ['bow', 'lean'] as const) expect(at[edge]).toBeLessThan(1 + 1e-4)
+        expect(low.stress).toBeGreaterThanOrEqual(0.35 * high.stress - 1e-9)
+      }
+      expect(g.empty).toBe(low.stress > high.stress)
       expect(['strength', 'grip', 'saw']).toContain(g.limit)
+      if (!g.empty) {
+        expect(stressInUse(job as StrungJob, b)).toBe(aimStress(g))
+        expect(aimStress(g)).toBeGreaterThanOrEqual(low.stress)
+        expect(aimStress(g)).toBeLessThanOrEqual(high.stress)
+        // what was heard is reckoned with, but more than the blade bears is no gain
+        expect(stressInUse({ ...job, stress: 200 } as StrungJob, b)).toBe(200)
+        expect(stressInUse({ ...job, stress: 900 } as StrungJob, b)).toBe(high.stress)
+      }
     }
     expect(
       greenBand(
-        makeJob({ stock: { form: 'sheet', material: materials.find((m) => m.id === 'brass')!, thickness: 2 } }) as StrungJob,
+        makeJob({ stock: { form: 'sheet', material: materials.find((m) => m.id === 'brass')!, thickness: 12 } }) as StrungJob,
         blades.find((x) => x.id === 'scroll-metal-0')!,
       ).empty,
     ).toBe(true)

@@ -3,7 +3,7 @@ import { describe, expect, it, test } from 'vitest'
 import {
   bladeById,
   blades,
-  CLEAN_CUT,
+  SURE,
   COOL,
   evaluate,
   explain,
@@ -73,7 +73,7 @@ describe('a rule speaks of the constants of the code', () => {
     expect(startingHole(thin) - Math.hypot(thin.width, thin.kerf)).toBeCloseTo(HOLE_CLEARANCE.threaded, 12)
     expect(startingHole(shank) - Math.hypot(shank.width, shank.kerf)).toBeCloseTo(HOLE_CLEARANCE.shank, 12)
     for (const c of Object.values(HOLE_CLEARANCE)) expect(rules.hole.formula).toContain(`${c} mm`)
-    expect(rules.speed.formula).toContain(`${CLEAN_CUT} times`)
+    expect(rules.speed.formula).toContain(`${SURE} times`)
     expect(rules.speed.formula).toContain(`under ${COOL} of`)
   })
   it('an answer about geometry cites no constants of the stock', () => {

@@ -25,11 +25,12 @@ export function pivotRadius({ width: w, kerf: k }: Pick<Section, 'width' | 'kerf
 
 /** Most a kerf may be widened to come round, as a share of it (reference). */
 const OVERCUT = 0.3
+const HOPELESS = 99 // beyond, it is the same to say
 const SLOWER = 3 // times its share of the kerf that filing a kerf wider slows the cut; estimate (reference)
 
 /** What the kerf must be widened by to come round a radius of its centre line, as a share of it: x = t + w²/4R − k; 0 where it comes round. */
 export function overcut({ width: w, thickness: t, kerf: k }: Turning, radius: number): number {
-  return radius > 0 ? Math.max(0, t + (w * w) / (4 * radius) - k) / k : Infinity
+  return Math.min(HOPELESS, Math.max(0, t + (w * w) / (4 * radius) - k) / k)
 }
 /** Times longer a stretch takes on which the teeth's sides must file the kerf wider. */
 export const overcutSlows = (share: number): number => 1 + SLOWER * Math.min(share, OVERCUT)

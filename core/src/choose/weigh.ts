@@ -1,4 +1,4 @@
-import { netWidth, type Blade } from '../blade/index.js'
+import { netWidth, sizedByTeeth, type Blade } from '../blade/index.js'
 import { madeFor, profileOf } from '../saw/index.js'
 import type { MaterialClass } from '../stock/index.js'
 import type { Job } from '../job/index.js'
@@ -17,7 +17,7 @@ const clamp = (x: number) => Math.min(1, Math.max(0, x))
 export function weights({ cut, saw }: Pick<Job, 'cut' | 'saw'>, x: number): Record<Criterion, number> {
   // on a table the underside of a piece that shows one face matters half; elsewhere what is weighed is the face that shows
   const rough = cut.finish === 'rough' ? 0.4 : 1
-  const both = cut.shows === 'both' || !profileOf(saw).onTable ? 1 : 0.5
+  const both = profileOf(saw).onTable ? (cut.shows === 'both' ? 1 : 0.5) : cut.finish === 'rough' ? 1 : FACE
   return {
     edge: rough * (0.5 + 2.5 * (1 - x)),
     underside: rough * both * (0.6 + 2 * (1 - x)),
@@ -30,6 +30,8 @@ export function weights({ cut, saw }: Pick<Job, 'cut' | 'saw'>, x: number): Reco
     habit: 2.5,
   }
 }
+
+const FACE = 1.6 // times as much does a splintered face count where the work shows it and nothing cleans it
 
 /** mm² of steel that holds. */
 const strength = (blade: Blade) => blade.thickness * netWidth(blade)
@@ -84,6 +86,7 @@ const STRENGTH = 0.4
 const WASTE = 0.6
 const WIDE = 0.9 // of the window's whole width from the place wanted at which place speaks against a blade in full
 const FAR = 0.5 // e-folds from habit at which it speaks against a blade in full
+const FAR_TEETH = 0.58 // the same where sizes are teeth: habits there are wider
 const AILS = 0.4 // of what edge and pace are worth is lost to a blade that heats or rubs
 const WRONG_FILING = 0.6 // of what coarse teeth filed for the other way of the grain are worth is lost
 
@@ -103,7 +106,7 @@ export const bestOf = (all: readonly Evaluation[]): Best => ({
 export function utilities(v: Evaluation, job: Job, best: Best): Record<Criterion, number> {
   const { poor } = profileOf(job.saw)
   const filing = filingFit(job, v.blade)
-  const filed = filing.wrong ? 1 - WRONG_FILING * filing.matters : 1
+  const filed = 1 - WRONG_FILING * filing.wrongness
   const sound = (1 - AILS * ailing(v)) * filed
   return {
     // orbital strokes are chosen with the blade for the pace asked, and never count against it
@@ -122,7 +125,7 @@ export function utilities(v: Evaluation, job: Job, best: Best): Record<Criterion
 export function ridden(v: Evaluation, x: number): { place: number; habit: number } {
   return {
     place: clamp(1 - ((placeInWindow(v.margins) - (0.1 + 0.8 * x)) / WIDE) ** 2),
-    habit: clamp(1 - ((v.habit - FINER * (x - 0.5)) / FAR) ** 2),
+    habit: clamp(1 - ((v.habit - FINER * (x - 0.5)) / (sizedByTeeth(v.blade) ? FAR_TEETH : FAR)) ** 2),
   }
 }
 const FINER = 0.3 // e-folds of size between what one would clamp for finish and for pace; estimate

@@ -85,7 +85,7 @@ function risingTo(bears: (stress: number) => number, push: number, from: number,
   let [a, b] = [from, to]
   let [atA, atB] = [bears(a), bears(b)]
   for (let i = 0; i < 8 && Math.abs(atB - push) > 1e-7 * push; i++) {
-    const next = b + ((push - atB) * (b - a)) / (atB - atA)
+    const next = Math.max(from, b + ((push - atB) * (b - a)) / (atB - atA))
     // a strip so thin that no stress holds it straight
     if (!(next < UNREACHABLE)) return UNREACHABLE
     ;[a, atA, b, atB] = [b, atB, next, bears(next)]

@@ -15,6 +15,8 @@ export interface FilingFit {
   /** of its filing against the grain: 0 no odds … 1 all the difference */
   matters: number
   wrong: boolean
+  /** how wrong, with what it matters: 0 right … 1; a hybrid is a little wrong both ways */
+  wrongness: number
   /** times the tear-out of the right filing, and the cutting force of the row's */
   tear: number
   force: number
@@ -34,6 +36,7 @@ export function filingFit(job: Pick<Job, 'cut'>, blade: Blade): FilingFit {
   return {
     matters,
     wrong,
+    wrongness: share,
     tear: grain === 'across' ? 1 + TEARS * share : 1,
     force:
       (1 + SLOWS * share) *

@@ -39,6 +39,7 @@ import {
   type Jigsaw,
   type Job,
   stops,
+  SURE,
 } from '../src/index.js'
 
 const job = (material: string, thickness: number, saw: string, cut: Partial<Cut>, more: Partial<Job> = {}): Job =>
@@ -142,17 +143,19 @@ describe('hand saws and the grain', () => {
   it('gaps fill within a crossing by x = A/(r·h), and only then does the rest rub', () => {
     const short = job('pear', 10, 'hand-saws', { ...straight, grain: 'along', depth: 10 })
     const b = bladeById('dovetail-17')!
-    expect(clogsAfter(short, b)).toBeCloseTo(meanGullet(b) / (3 * 2 * 0.006), 9)
+    expect(clogsAfter(short, b)).toBeCloseTo(meanGullet(b) / (3 * SURE * 0.003), 9)
     expect(clogsAfter(short, b)).toBeGreaterThan(10)
-    expect(clogsAfter(short, bladeById('mitre-box-19')!)).toBeLessThan(80)
+    expect(clogsAfter(short, bladeById('pull-back-25')!)).toBeLessThan(clogsAfter(short, b))
     // a long crossing is still sawn, only slower
     const wide = job('pear', 180, 'hand-saws', { ...straight, grain: 'across', depth: 6 })
     expect(rankBlades(wide).value.length).toBeGreaterThan(0)
-    expect(evaluate(wide, b).feed.value).toBeLessThan(evaluate(short, b).feed.value / 5)
+    expect(evaluate(wide, b).feed.value).toBeLessThan(evaluate(short, b).feed.value / 3)
   })
-  it('filing makes no odds when fine and all when coarse; a hybrid is a little wrong both ways', () => {
+  it('filing tells next to nothing when fine, though it breaks ties, and all when coarse; a hybrid is a little wrong both ways', () => {
     const across = job('pear', 30, 'hand-saws', { ...straight, grain: 'across', depth: 30 })
-    expect(filingFit(across, bladeById('dovetail-20')!).matters).toBe(0)
+    expect(filingFit(across, bladeById('dovetail-20')!).matters).toBe(0.15)
+    const dovetails = job('pine', 12, 'hand-saws', { ...straight, grain: 'along', depth: 12, finish: 'careful' })
+    expect(first(dovetails)!.blade.plate!.filing).toBe('rip')
     const rip = filingFit(across, bladeById('panel-rip-5')!)
     expect([rip.matters, rip.wrong, rip.tear > 3]).toEqual([1, true, true])
     expect(filingFit(across, bladeById('panel-cross-8')!).wrong).toBe(false)
@@ -212,12 +215,13 @@ describe('what the trade would take, and why', () => {
     const tear = (c: Partial<Cut>) => evaluate(curve(c), down.blade).edge.tear
     expect(tear({ up: 'show', taped: true })).toBeLessThan(tear({ up: 'show' }))
     expect(tear({ up: 'back' })).toBeLessThan(tear({ up: 'show', taped: true }))
-    // a wide blade with little set is stopped by the turn and nothing else
+    // a wide blade with little set goes round at a price, and in a tighter curve not at all
     expect(
       marginsOf(curve(), bladeById('jig-ground-10')!)
-        .filter(stops)
+        .filter((m) => m.state === 'near')
         .map((m) => m.limit),
     ).toEqual(['turn'])
+    expect(marginsOf(curve({ radius: 15 }), bladeById('jig-ground-10')!).filter(stops).map((m) => m.limit)).toEqual(['turn']) // prettier-ignore
   })
   it('a laminate edge that shows: teeth that leave its face clean, no orbit', () => {
     const j = job('veneered-ply', 18, 'jigsaw-orbital', { ...straight, up: 'show', finish: 'careful' }, { pace: 0.2 })
@@ -269,7 +273,6 @@ describe('what the trade would take, and why', () => {
     const found = compareFamilies(job('spruce-ply', 18, 'jigsaw-orbital', { radius: 25 }), saws)
     const able = found.filter((c) => c.best).map((c) => c.family)
     expect(able).toEqual(expect.arrayContaining(['jigsaw', 'scroll', 'coping']))
-    expect(able[0]).toBe('jigsaw')
     // no hand saw turns it, and says so
     expect(found.find((c) => c.family === 'hand')).toMatchObject({ best: undefined, stops: expect.arrayContaining(['turn']) as unknown })
     for (let i = 1; i < able.length; i++) expect(found[i]!.best!.time.total).toBeGreaterThanOrEqual(found[i - 1]!.best!.time.total)

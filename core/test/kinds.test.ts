@@ -105,22 +105,22 @@ describe('one height everywhere', () => {
 describe('ways out', () => {
   const cases: [WayKind, Job][] = [
     ['pivot', jobOf('maple', 19, scroll, { radius: 0.6 })],
-    ['worked', jobOf('silver', 0.8, sawById('frame-70')!, { radius: 3, turn: 'flowing' })],
+    ['worked', jobOf('silver', 0.8, sawById('frame-70')!, { radius: 0.5, turn: 'flowing' })],
     ['gentler-curve', jobOf('maple', 45, scroll, { radius: 1 })],
     ['hole', jobOf('maple', 19, scroll, { radius: 6, hole: 0.6 })],
     ['edge-entry', jobOf('maple', 19, scroll, { radius: 6, hole: 0.6 })],
-    ['wider-web', jobOf('maple', 19, scroll, { radius: 6, web: 0.4 })],
-    ['thinner', jobOf('maple', 45, scroll, { radius: 3 })],
+    ['wider-web', jobOf('maple', 19, scroll, { radius: 6, web: 0.15 })],
+    ['thinner', jobOf('maple', 45, scroll, { radius: 1 })],
     [
       'fewer-sheets',
       makeJob({
         saw: scroll,
         stock: { material: materialById('birch-ply')!, form: 'stack', thickness: 6, sheets: 8 },
-        cut: { radius: 3, web: undefined, hole: undefined },
+        cut: { radius: 0.9, web: undefined, hole: undefined },
       }),
     ],
-    ['rougher', jobOf('mother-of-pearl', 12, scroll, { radius: 6, finish: 'careful' })],
-    ['saw', jobOf('copper', 0.5, scroll, { radius: 2 })],
+    ['rougher', jobOf('stainless-steel', 6, scroll, { radius: 6, finish: 'careful' })],
+    ['saw', jobOf('copper', 0.2, scroll, { radius: 2 })],
     ['turn-blade', jobOf('pine', 18, sawById('coping-120')!, { radius: 8, kind: 'outline', lie: { behind: 160, beside: 34 } })],
   ]
   test.each(cases)('%s is offered where it cures, and cures what it is offered for', (kind, job) => {

@@ -2,7 +2,7 @@ import type { Blade } from '../blade/index.js'
 import { centreRadius, type Job } from '../job/index.js'
 
 /** Why no more orbit is suggested. */
-export type OrbitLimit = 'none' | 'metal' | 'brittle' | 'teeth' | 'curve' | 'finish' | 'veneer' | 'full'
+export type OrbitLimit = 'none' | 'metal' | 'brittle' | 'teeth' | 'curve' | 'finish' | 'veneer' | 'pace' | 'full'
 export interface OrbitChoice {
   value: number
   limit: OrbitLimit
@@ -21,7 +21,7 @@ const ONE = 8
 const MORE = 25
 
 /**
- * The most orbit that suits: none where teeth cut downward, in metal, brittle or veneered sheet or tight curves; one
+ * The most orbit that suits the pace asked: none where teeth cut downward, in metal, brittle or veneered sheet or tight curves; one
  * in careful work; all of it in rough, straight, solid wood. Rules of the trade with estimated bounds.
  */
 export function orbitChoice(job: Job, blade: Blade): OrbitChoice {
@@ -30,7 +30,10 @@ export function orbitChoice(job: Job, blade: Blade): OrbitChoice {
   const { cuts, veneer, hard } = stock.material
   const R = centreRadius(cut, blade)
   const most = Math.max(...saw.orbits)
-  const tops: [number, OrbitLimit][] = [[most, 'full']]
+  const tops: [number, OrbitLimit][] = [
+    [most, 'full'],
+    [Math.ceil(job.pace * most), 'pace'],
+  ]
   if (cuts === 'metal' || cuts === 'steel') tops.push([0, 'metal'])
   else if (cuts !== 'wood') tops.push([0, 'brittle'])
   if (blade.cutsOn !== 'up' || blade.pattern === 'abrasive') tops.push([0, 'teeth'])

@@ -59,6 +59,7 @@ export const orbitWords: Record<OrbitLimit, string> = {
   curve: 'a swing spoils tight curves',
   finish: 'more roughens the edge',
   veneer: 'more chips the veneer',
+  pace: 'more goes faster and rougher',
   full: 'rough straight work takes it all',
 }
 

@@ -25,27 +25,30 @@ export interface SchoolPick {
 
 /**
  * What each school of size would pick among blades that pass, and the figure it went by (mm of width, teeth in
- * the work, score). Each chooses within the favourite pattern where that passes, else within the first's.
+ * the work, score). Few sizes are what is owned, where there is a drawer, else sizes that go together. Each chooses within the favourite pattern where that passes, else within the first's.
  */
-export function schoolPicks(job: Job, ranked: readonly Ranked[], favourite: PatternSchool): SchoolPick[] {
+export function schoolPicks(job: Job, ranked: readonly Ranked[], favourite: PatternSchool, owned?: ReadonlySet<string>): SchoolPick[] {
   const first = ranked[0]
   if (!first) return []
   const liked = ranked.filter((r) => r.blade.pattern === (favourite as ToothPattern))
   const among = liked.length ? liked : ranked.filter((r) => r.blade.group === first.blade.group)
   const width = (r: Ranked) => r.blade.width
-  const bySize = [...among].sort((a, b) => a.blade.order - b.blade.order)
+  // the ends of the window are those of its good part: what goes at a price only is nobody's school
+  const free = among.filter((r) => r.margins.every((m) => m.state === 'within'))
+  const bySize = [...(free.length ? free : among)].sort((a, b) => a.blade.order - b.blade.order)
   const teeth = (r: Ranked) => teethInWork(heights(job).thinnest, r.blade)
-  const staples = among.filter((r) => isStaple(r.blade))
+  const kept = among.filter((r) => owned?.has(r.blade.id))
+  const few = kept.length ? kept : among.filter((r) => isStaple(r.blade))
   const picks: Record<SizeSchool, Ranked> = {
     balance: among[0]!,
     ladder: among.reduce((a, b) => (Math.abs(offHabit(job, b.blade)) < Math.abs(offHabit(job, a.blade)) ? b : a)),
     teeth: nearest(among, teeth, profileOf(job.saw).teethWanted),
     biggest: bySize.at(-1)!,
     smallest: bySize[0]!,
-    'few-sizes': staples[0] ?? among[0]!,
+    'few-sizes': few[0] ?? among[0]!,
   }
   const figure = (school: SizeSchool, r: Ranked) =>
-    school === 'teeth' ? teeth(r) : school === 'balance' ? r.score : school === 'few-sizes' ? r.speed.value : width(r)
+    school === 'teeth' ? teeth(r) : school === 'balance' ? r.score : school === 'few-sizes' ? Math.round(r.speed.value) : width(r)
   return sizeSchools.map((school) => ({ school, pick: picks[school], figure: figure(school, picks[school]) }))
 }
 
@@ -54,10 +57,11 @@ export function byPointOfView(
   job: Job,
   ranked: readonly Ranked[],
   view: { size: SizeSchool; pattern: PatternSchool; twisted: TwistedSchool },
+  owned?: ReadonlySet<string>,
 ): Ranked[] {
   const kept = view.twisted === 'never' ? ranked.filter((r) => r.blade.pattern !== 'twisted') : [...ranked]
   const twistedFirst = view.twisted === 'standard' && job.cut.kind === 'pierced' && job.cut.openings >= MANY
-  const pick = schoolPicks(job, kept, view.pattern).find((p) => p.school === view.size)?.pick
+  const pick = schoolPicks(job, kept, view.pattern, owned).find((p) => p.school === view.size)?.pick
   if (view.size === 'balance' && view.pattern === 'any' && !twistedFirst) return kept
   const rank = (r: Ranked) => (twistedFirst && r.blade.pattern === 'twisted' ? 2 : 0) + (r === pick ? 1 : 0)
   return kept.sort((a, b) => rank(b) - rank(a))

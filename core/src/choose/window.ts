@@ -60,7 +60,8 @@ export function sizeWindow(job: Job, group = homeGroup(job), blades: readonly Bl
     .sort((a, b) => a.order - b.order)
     .map((blade): WindowSize => {
       const margins = marginsOf(job, blade)
-      return { blade, margins, passes: !margins.some(stops), near: margins.some((m) => m.state === 'near') }
+      const passes = !margins.some(stops)
+      return { blade, margins, passes, near: passes && margins.some((m) => m.state === 'near') }
     })
   const rows = limitsOf(job.saw).map(({ id, closes }): WindowLimit => ({
     id,

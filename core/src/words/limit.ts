@@ -4,7 +4,7 @@ import type { Stock } from '../stock/index.js'
 import { LEAST_TEETH, teethWished } from '../cut/index.js'
 import { stops, type Margin, type SizeWindow, type WindowSize, type Collision, type WayOut, type WayStep } from '../choose/index.js'
 import { heights, type Job } from '../job/index.js'
-import { biteWords, capital, lengthWords, lowered, roundWords, sizeWords, type Say } from './say.js'
+import { biteWords, capital, lengthWords, listWords, lowered, roundWords, sizeWords, type Say } from './say.js'
 
 export const limitNames: Record<LimitId, string> = {
   end: 'Clamps',
@@ -87,7 +87,7 @@ export function limitAsks(id: LimitId, job: Job, window: SizeWindow, say: Say): 
       return job.cut.radius === undefined
         ? 'straight cut'
         : none
-          ? `R ${lengthWords(job.cut.radius, say)}: all turn it${some}`
+          ? `R ${lengthWords(job.cut.radius, say)}${some || ': all turn it'}`
           : `cannot round R ${lengthWords(job.cut.radius, say)}`
     case 'hole':
       return job.cut.kind !== 'pierced'
@@ -204,6 +204,14 @@ export function marginWords(m: Margin, job: Job, say: Say): string {
 /** The turn is reckoned on the kerf's centre; people speak of the drawn line. */
 const turnShift = (m: Margin) => m.inputs.line! - m.have
 
+const runsOf = (places: readonly number[]) =>
+  places.reduce<number[][]>((runs, i) => {
+    const last = runs.at(-1)
+    if (last?.at(-1) === i - 1) last.push(i)
+    else runs.push([i])
+    return runs
+  }, [])
+
 /** The window's heading: the answer in one sentence, those that go freely apart from those at a price. */
 export function windowHeading(window: SizeWindow): string {
   const { sizes } = window.inputs
@@ -217,7 +225,8 @@ export function windowHeading(window: SizeWindow): string {
   const free = places((s) => s.passes && !s.near)
   if (!all.length) return 'No size of this kind will do this cut'
   if (!free.length) return `${all.length === 1 ? 'One size' : 'Sizes'} will do at a price: ${span(all)}`
-  const rest = free.length < all.length ? `; ${span(all)} at a price` : ''
+  const priced = runsOf(all.filter((i) => !free.includes(i))).map(span)
+  const rest = priced.length ? `; ${listWords(priced)} at a price` : ''
   return `${free.length === 1 ? 'One size will do this cut' : 'Sizes that will do this cut'}: ${span(free)}${rest}`
 }
 

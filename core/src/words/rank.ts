@@ -108,7 +108,7 @@ const schoolBecause: Record<SizeSchool, string> = {
   teeth: 'aims at a fixed number of teeth in the stock',
   biggest: 'strength and straightness first',
   smallest: 'finish and detail first',
-  'few-sizes': 'keeps No. 2, 5 and 9 (or 2/0, 1 and 4) and changes the strokes',
+  'few-sizes': 'keeps what is in the drawer, or sizes that go together such as 3, 5, 7, 9 and 12, and changes the strokes',
 }
 
 /** What a school picks and where it parts from the balanced pick. */

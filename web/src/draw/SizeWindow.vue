@@ -26,16 +26,32 @@ const LEFT = 150
 const ROW = 31
 const BAR = 112 // px the widest section may stand high
 
-const ORDER: LimitId[] = ['chipLoad', 'teeth', 'turn', 'hole', 'web', 'depth', 'capacity', 'reach', 'frame', 'access', 'end', 'material']
+const ORDER: LimitId[] = [
+  'chipLoad',
+  'packing',
+  'teeth',
+  'turn',
+  'hole',
+  'web',
+  'depth',
+  'capacity',
+  'reach',
+  'frame',
+  'access',
+  'end',
+  'material',
+]
 const sizes = computed(() => props.window.inputs.sizes)
 const col = computed(() => Math.max(8, ((width.value || 760) - LEFT - 4) / Math.max(1, sizes.value.length)))
 const x = (i: number) => LEFT + i * col.value
 /** Limits that say nothing while they are met. */
-const QUIET = new Set<LimitId>(['end', 'material', 'reach', 'access'])
+const QUIET = new Set<LimitId>(['end', 'material', 'reach', 'access', 'packing'])
 /** Rows worth showing: whatever the job asks; clamps and stock only where they fail. */
 const rows = computed(() =>
   ORDER.flatMap((id) => props.window.limits.find((l) => l.id === id) ?? []).filter((l) =>
-    QUIET.has(l.id) ? l.fails.length : l.asked || (props.job.saw.kind !== 'hand' && (l.id === 'turn' || l.id === 'hole' || l.id === 'web')),
+    QUIET.has(l.id)
+      ? l.fails.length + l.near.length
+      : l.asked || (props.job.saw.kind !== 'hand' && (l.id === 'turn' || l.id === 'hole' || l.id === 'web')),
   ),
 )
 const runs = (places: number[]) =>
@@ -48,7 +64,11 @@ const runs = (places: number[]) =>
 const times = computed(() => Math.min(6, magnification(BAR / Math.max(...sizes.value.map((s) => s.blade.width)))))
 /** Where sizes are teeth, the width stands beside them. */
 const byTeeth = computed(() => sizes.value.some((s) => sizedByTeeth(s.blade)))
-const green = computed(() => runs(sizes.value.flatMap((s, i) => (s.passes ? [i] : []))))
+const placesOf = (ok: (s: SizeWindow['inputs']['sizes'][number]) => boolean) => sizes.value.flatMap((s, i) => (ok(s) ? [i] : []))
+const green = computed(() => runs(placesOf((s) => s.passes && !s.near)))
+/** What goes at a price: the window's soft ends. */
+const soft = computed(() => runs(placesOf((s) => s.near)))
+const open = computed(() => runs(placesOf((s) => s.passes)))
 const high = computed(() => rows.value.length * ROW)
 const short = (s: string) => (s.length > 4 ? s.slice(0, 6) : s)
 /** A narrow phone cannot show every number: the chosen one, and others clear of it and of each other. */
@@ -58,10 +78,10 @@ const showNumber = (i: number) => {
   return (i - Math.max(0, chosenAt.value)) % every === 0
 }
 const slider = computed(() => {
-  const first = green.value[0]
+  const first = open.value[0]
   if (!first) return undefined
   const from = x(first[0])
-  const to = x(green.value.at(-1)![1] + 1)
+  const to = x(open.value.at(-1)![1] + 1)
   const wide = Math.max(to - from, 150)
   const end = LEFT + sizes.value.length * col.value
   return { left: Math.max(LEFT, Math.min((from + to) / 2 - wide / 2, end - wide - 44)), wide }
@@ -81,10 +101,30 @@ const slider = computed(() => {
             <rect width="7" height="7" fill="var(--faint)" />
             <path d="M-1 8 8-1" stroke="var(--rule)" stroke-width="1.3" />
           </pattern>
+          <pattern :id="`${id}s`" width="9" height="9" patternUnits="userSpaceOnUse">
+            <path d="M0 2.5h9M0 7h9" stroke="var(--within-bg)" stroke-width="2.2" />
+          </pattern>
         </defs>
         <rect v-for="[a, b] in green" :key="a" :x="x(a)" y="0" :width="x(b + 1) - x(a)" :height="high + 46" fill="var(--within-bg)" />
+        <rect
+          v-for="[a, b] in soft"
+          :key="`s${a}`"
+          :x="x(a) + 0.5"
+          y="0.5"
+          :width="x(b + 1) - x(a) - 1"
+          :height="high + 45"
+          :fill="`url(#${id}s)`"
+        />
         <g v-for="(l, r) in rows" :key="l.id">
           <path :d="`M${LEFT} ${(r + 1) * ROW - 2}H${x(sizes.length)}`" stroke="var(--rule)" stroke-width="0.8" />
+          <path
+            v-for="[a, b] in runs(l.near)"
+            :key="`n${a}`"
+            :d="`M${x(a) + 3} ${r * ROW + ROW / 2}H${x(b + 1) - 3}`"
+            stroke="var(--near)"
+            stroke-width="3"
+            stroke-dasharray="2 4"
+          />
           <g v-for="[a, b] in runs(l.fails)" :key="a">
             <rect :x="x(a)" :y="r * ROW + 5" :width="x(b + 1) - x(a)" :height="ROW - 11" :fill="`url(#${id}x)`" />
             <path v-if="b < sizes.length - 1" :d="`M${x(b + 1)} ${r * ROW + 3}v${ROW - 7}`" stroke="var(--ink)" stroke-width="2" />
@@ -128,7 +168,7 @@ const slider = computed(() => {
         :class="{ ok: s.passes, on: s.blade.id === chosen }"
         :style="{ left: `${x(i)}px`, width: `${col}px`, height: `${high + 76}px` }"
         :aria-pressed="s.blade.id === chosen"
-        :aria-label="`${sizeWords(s.blade)}, ${s.passes ? 'will do' : 'will not do'}${owned.has(s.blade.id) ? ', owned' : ''}`"
+        :aria-label="`${sizeWords(s.blade)}, ${s.near ? 'will do at a price' : s.passes ? 'will do' : 'will not do'}${owned.has(s.blade.id) ? ', owned' : ''}`"
         @click="emit('choose', s.blade)"
       >
         <span class="no">{{ showNumber(i) ? short(s.blade.size) : '' }}</span><span class="dot">{{

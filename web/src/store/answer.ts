@@ -42,8 +42,8 @@ export const useAnswer = defineStore('answer', () => {
   const ranking = computed(
     () => rankBlades(job.value, { blades: shop.catalogue, owned: shop.owned, ownedFirst: settings.value.ownedFirst }).value,
   )
-  const ranked = computed((): Ranked[] => byPointOfView(job.value, ranking.value, settings.value.view))
-  const schools = computed(() => schoolPicks(job.value, ranking.value, settings.value.view.pattern))
+  const ranked = computed((): Ranked[] => byPointOfView(job.value, ranking.value, settings.value.view, shop.owned))
+  const schools = computed(() => schoolPicks(job.value, ranking.value, settings.value.view.pattern, shop.owned))
 
   /** The blade the ticket speaks of: the chosen one, else the first suggested, else the nearest that still fails. */
   const blade = computed(() => {

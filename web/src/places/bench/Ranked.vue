@@ -110,7 +110,8 @@ function makeItDo() {
         >
       </p>
       <p>
-        <b v-if="r === answer.ranked[0]">Suggested first.</b> {{ words(r) }} <span class="soft">{{ drawer(r.blade) }}</span>
+        <b v-if="r === answer.ranked[0]">Suggested first.</b><b v-else-if="r.tied">Either will do.</b> {{ words(r) }}
+        <span class="soft">{{ drawer(r.blade) }}</span>
       </p>
     </li>
   </ul>

@@ -3,13 +3,15 @@ import { expect, kept, listen, openBench, openThenStopServer, part, pickMaterial
 
 test('the main job: pear to silver, the frame, the second blade, card, log, reload, backup, clear, restore', async ({ page }, info) => {
   await openBench(page)
-  await expect(page.getByRole('heading', { name: 'Sizes that will do this cut: No. 2 to No. 5' })).toBeVisible()
+  await expect(
+    page.getByRole('heading', { name: /^Sizes that will do this cut: No\. 1 to No\. 5; No\. 0 and No\. 6 to No\. 8 at a price/ }),
+  ).toBeVisible()
   await expect(part(page, 'Stock')).toContainText('Pear')
 
-  // stock from pear to 0.8 mm silver: the saw no longer suits, says so and offers the frame
+  // stock from pear to silver foil: the saw no longer suits, says so and offers the frame
   await page.keyboard.press('1')
   await pickMaterial(page, 'Silver, sterling')
-  await page.getByLabel('Thickness').fill('0.8mm')
+  await page.getByLabel('Thickness').fill('0.25mm')
   await page.keyboard.press('Escape')
   await expect(part(page, 'Saw')).toContainText(/beyond a limit: Scroll, plain.*Jeweler's 70 would do/)
   await expect(page.getByRole('heading', { name: 'No blade for this saw will do this cut' })).toBeVisible()
@@ -18,7 +20,7 @@ test('the main job: pear to silver, the frame, the second blade, card, log, relo
     .last()
     .click()
   await expect(part(page, 'Saw')).toContainText("Jeweler's 70")
-  await expect(page.getByRole('heading', { name: /^Sizes that will do this cut/ })).toBeVisible()
+  await expect(page.getByRole('heading', { name: /^Sizes will do at a price/ })).toBeVisible()
 
   // the second blade
   const second = ranked(page).nth(1).getByRole('button').first()

@@ -116,7 +116,7 @@ test('aluminium sheet by jigsaw, in inches and with the server stopped: fine tee
   await expect(part(page, 'Orbit')).toContainText('metal is cut straight')
   await expect(page.getByRole('list').filter({ hasText: 'wax' }).first()).toBeVisible()
   await page.keyboard.press('1')
-  await page.getByLabel('Thickness').fill('0.04')
+  await page.getByLabel('Thickness').fill('0.02')
   await close(page)
   await expect(page.getByRole('heading', { name: 'No blade for this saw will do this cut' })).toBeVisible()
   await page.getByRole('button', { name: /^Clamp .* of scrap under it/ }).click()

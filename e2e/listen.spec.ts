@@ -38,7 +38,7 @@ async function withMicrophone(sound: string | undefined, work: (page: Page) => P
 
 test('by the microphone: in the band, slack, no pluck, permission denied', async () => {
   test.slow()
-  // No. 4 on a span of 105 mm is green from G5 to D6 in the demo's pear
+  // No. 4 on a span of 105 mm is green from F♯5 to D6 in the demo's pear
   await withMicrophone(file('green.wav', wav(bladeSound(880))), async (page) => {
     await expect(page.getByRole('heading', { name: /A5 [+−] [0-4] cents/ })).toBeVisible()
     await expect(page.getByText('In the green.')).toBeVisible()
@@ -50,7 +50,7 @@ test('by the microphone: in the band, slack, no pluck, permission denied', async
   await withMicrophone(file('slack.wav', wav(bladeSound(590))), async (page) => {
     await expect(page.getByRole('heading', { name: /D5/ })).toBeVisible()
     await expect(page.getByText('Slack.', { exact: true })).toBeVisible()
-    await expect(page.getByText(/it bows .* where .* is allowed.*Tighten to about mark/)).toBeVisible()
+    await expect(page.getByText(/it (bows .* where .* is allowed|wanders whatever the stock).*Tighten to about mark/)).toBeVisible()
   })
   const clap = otherSound('clap')
   await withMicrophone(file('clap.wav', wav(clap.samples, clap.rate)), async (page) => {
@@ -70,7 +70,7 @@ test('recordings: a good one, a broken one, speech; what was heard is kept, logg
   }
   await give('good.wav', wav(bladeSound(880, 0.3)))
   await expect(page.getByRole('heading', { name: /A5/ })).toBeVisible()
-  await expect(part(page, 'Tension')).toContainText(/A5.*heard \d\d:\d\d ±\d+ MPa; marks 1\.\d to 4\.\d/)
+  await expect(part(page, 'Tension')).toContainText(/A5.*heard \d\d:\d\d ±\d+ MPa; marks 1\.\d to 3\.\d/)
   await give('broken.wav', wav(bladeSound(700)).subarray(0, 40))
   await expect(page.getByRole('alert')).toContainText('broken.wav is no recording this browser can read')
   const speech = otherSound('speech')

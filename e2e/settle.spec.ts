@@ -8,7 +8,7 @@ import { expect, kept, openBench, part, ranked, test } from './help'
 test('a new version waits, says so, and comes when asked; the work is kept', async ({ page }) => {
   const root = mkdtempSync(join(tmpdir(), 'green-'))
   cpSync('web/dist', root, { recursive: true })
-  const port = 4196
+  const port = 4192
   const script = `import { build } from ${JSON.stringify(pathToFileURL(resolve('server/dist/app.js')).href)}; const app = await build({ root: ${JSON.stringify(root)}, demo: true }); await app.listen({ port: ${port}, host: '127.0.0.1' })`
   const server = spawn('node', ['--input-type=module', '-e', script], { stdio: 'inherit' })
   try {
@@ -71,10 +71,10 @@ test('schools, naming and drills are the user’s; owned blades lead when asked,
 test('a chosen blade that fails says why and offers the nearest that works; stacks, tubes and rods are stock too', async ({ page }) => {
   await openBench(page)
   await page.getByRole('button', { name: /^No\. 9|^9, |^No\. 9, will not do/ }).click()
-  await expect(part(page, 'Blade')).toContainText(/beyond a limit: No\. 9.*Turns down to 3\.7 mm; your tightest curve is 2\.6 mm/)
+  await expect(part(page, 'Blade')).toContainText(/beyond a limit: No\. 9.*Needs a 1\.57 mm hole; yours is 1\.5 mm/)
   await page.keyboard.press('4')
-  await page.getByRole('button', { name: 'Take No. 5 reverse-skip' }).click()
-  await expect(part(page, 'Blade')).toContainText('near a limit: No. 5')
+  await page.getByRole('button', { name: 'Take No. 8 reverse-skip' }).click()
+  await expect(part(page, 'Blade')).toContainText('near a limit: No. 8')
   await page.keyboard.press('Escape')
   await page.keyboard.press('1')
   await page.getByText('Stack', { exact: true }).click()

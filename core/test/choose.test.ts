@@ -140,7 +140,7 @@ const everyday: [job: string, Job, groups: string, from: string, to: string, why
   ['basswood relief, 25 mm', jobOf('basswood', 25, 6), 'mixed reverse ground', '6', '12', 'soft: steering and gaps, not force'],
   ['cherry fretwork, 12 mm', jobOf('cherry', 12, 3), 'reverse mixed reverse-skip', '3', '6', 'burns easily: keeps its gaps open'],
   ['padauk pendant blank, 12 mm', jobOf('padauk', 12, 3), 'reverse mixed reverse-skip', '3', '6', 'dense tropical counts as thicker'],
-  ['ebony inlay, 5 mm', jobOf('ebony', 5, 2), 'reverse-skip reverse double', '0', '3', 'very dense, tight curve: small and well spaced'],
+  ['ebony inlay, 5 mm', jobOf('ebony', 5, 2), 'reverse-skip reverse mixed double', '0', '3', 'very dense, tight curve: small and well spaced'],
   ['thick block, 45 mm maple', jobOf('maple', 45, 8), 'ground reverse-skip skip', '9', '12', 'only wide spacing and a sharp edge open it'],
   [
     'scroll block, 38 mm poplar',
@@ -154,7 +154,14 @@ const everyday: [job: string, Job, groups: string, from: string, to: string, why
   ['hardboard stencil, 3 mm', jobOf('hardboard', 3, 3), 'both-way reverse standard', '2/0', '4', 'thin and hard: many teeth'],
   ['acrylic key ring, 6 mm', jobOf('acrylic', 6, 4), 'both-way mixed reverse double', '0', '5', 'slow and open, or the cut welds'],
   ['polycarbonate guard, 3 mm', jobOf('polycarbonate', 3, 3), 'both-way reverse standard', '2/0', '2', 'fine teeth in thin tough plastic'],
-  ['PVC stencil, 5 mm', jobOf('pvc', 5, 4), 'reverse both-way mixed double', '2/0', '5', 'softens first of all: slowest strokes'],
+  [
+    'PVC stencil, 5 mm',
+    jobOf('pvc', 5, 4),
+    'reverse both-way mixed double double-reverse',
+    '2/0',
+    '5',
+    'softens first of all: slowest strokes',
+  ],
   [
     'bone pick, 4 mm',
     jobOf('bone', 4, 2),
@@ -290,11 +297,19 @@ describe('stock and saws as data', () => {
   it('derives a user’s own from the nearest known', () => {
     expect(nearestMaterial({ cuts: 'wood', density: 700, hardness: 32 }).id).toBe('pear')
     const own = deriveMaterial({ id: 'own', name: 'Plum', cuts: 'wood', density: 770, hardness: 35 })
-    expect(own.K / own.density).toBeCloseTo(
-      materialById(nearestMaterial({ cuts: 'wood', density: 770, hardness: 35 }).id)!.K /
-        nearestMaterial({ cuts: 'wood', density: 770, hardness: 35 }).density,
-      9,
-    )
+    // a panel only where it is said, and never easier to saw than both woods next to it in density
+    expect(materials.filter((m) => m.density === 740 && m.cuts === 'wood').map((m) => m.id)).toContain('mdf')
+    expect(nearestMaterial({ cuts: 'wood', density: 740 }).build).toBe('solid')
+    expect(nearestMaterial({ cuts: 'wood', density: 740, build: 'chips' }).id).toBe('mdf')
+    const woods = materials.filter((m) => m.cuts === 'wood' && m.build === 'solid')
+    for (let density = 300; density < 1100; density += 7) {
+      const { K } = deriveMaterial({ id: 'own', name: 'own', cuts: 'wood', density })
+      const side = (of: typeof woods) =>
+        of.filter((m) => Math.abs(m.density - density) === Math.min(...of.map((x) => Math.abs(x.density - density)))).map((m) => m.K)
+      const [lower, higher] = [side(woods.filter((m) => m.density <= density)), side(woods.filter((m) => m.density >= density))]
+      if (lower.length && higher.length) expect(K).toBeGreaterThanOrEqual(Math.min(...lower, ...higher) - 1e-9)
+    }
+    expect(() => deriveMaterial({ id: 'x', name: 'x', cuts: 'wood', density: Infinity })).toThrow(RangeError)
     expect(own.source).toMatch(/estimate from/)
     expect(() => deriveMaterial({ id: 'x', name: 'x', cuts: 'wood', density: 0 })).toThrow(RangeError)
   })

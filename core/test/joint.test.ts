@@ -167,6 +167,27 @@ describe('tenons, laps and housings', () => {
     expect(tenonSchools({ ...tenon, length: 140 }, options).find((s) => s.school === 'one-crosscut')!.works).toBe(false)
     expect(tenonSchools({ ...tenon, length: 140 }, options).find((s) => s.school === 'panel-and-tenon')!.works).toBe(true)
   })
+  it('one saw for the whole joint, or a rip and a crosscut pair, whichever is less time and trouble', () => {
+    for (const material of ['pine', 'oak', 'beech'].map((id) => materialById(id)!))
+      for (const kind of ['dovetail', 'tenon', 'half-lap'] as const) {
+        const { cuts } = layOut(plainJoint(kind), { ...options, material })
+        const saws = new Set(cuts.map((c) => c.saw!.blade.id))
+        expect(saws.size, `${material.id} ${kind}`).toBeLessThanOrEqual(2)
+        for (const grain of ['along', 'across'])
+          expect(new Set(cuts.filter((c) => c.grain === grain).map((c) => c.saw!.blade.id)).size).toBeLessThanOrEqual(1)
+      }
+    // a saw taken by hand is used wherever it can make the cut
+    const chosen = blades.find((b) => b.id === 'tenon-10')!
+    expect(layOut(tenon, { ...options, chosen }).cuts.every((c) => c.saw!.blade.id === 'tenon-10')).toBe(true)
+  })
+  it('short boards lie in the bench hook, long ones on trestles, where nothing has a depth', () => {
+    const hook = layOut({ ...plainJoint('board'), cut: 'crosscut', width: 150 } as JointSpec, options).cuts[0]!
+    expect([hook.hold, hook.crossing, hook.job.cut.depth]).toEqual(['hook', 150, hook.depth])
+    const rip = layOut({ ...plainJoint('board'), cut: 'rip', length: 900 } as JointSpec, options).cuts[0]!
+    expect([rip.hold, rip.job.cut.depth, rip.job.cut.length]).toEqual(['trestles', undefined, 900])
+    expect(rip.saw!.blade.plate!.depth).toBeUndefined()
+    expect(rip.strokes).toBeGreaterThan(30)
+  })
   it('20 mm tenon, 180 mm housing, 150 mm board: a saw for each', () => {
     for (const kind of jointKinds) {
       const l = layOut(plainJoint(kind), options)

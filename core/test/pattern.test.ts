@@ -297,11 +297,13 @@ describe('reckoning', () => {
     // a long board on a shallow frame: along its length the frame is in the way, from the side it is not
     const long = [0, 0, 300, 0, 300, 50, 0, 50]
     const slot = [150, 20, 290, 20, 290, 22, 150, 22]
-    const s = swingOf(slot, long, { throat: 120, armHalfWidth: 5 })
+    const s = swingOf(slot, long, { throat: 120, armHalfWidth: 5 }, { quarter: true })
     expect(s.blocked.ahead.clockwise).toBeGreaterThan(100)
     expect(s.facing).not.toBe('ahead')
+    // a holder that does not take the blade turned is not told to turn it
+    expect(swingOf(slot, long, { throat: 120, armHalfWidth: 5 }).facing).toBe('ahead')
     expect(swingOf(slot, long, { throat: 400, armHalfWidth: 5 }).blocked.ahead.clockwise).toBe(0)
-    expect(swingOf(slot, long, { throat: 120, armHalfWidth: 5 }, true).stretches).toEqual([])
+    expect(swingOf(slot, long, { throat: 120, armHalfWidth: 5 }, { anywhere: true }).stretches).toEqual([])
   })
 
   it('order: the best there is up to nine openings, and webs wait', () => {

@@ -347,7 +347,9 @@ describe('troubles, remedies and words', () => {
         if (!after) continue
         tried++
         expect(
-          after.troubles.filter((t) => t.kind === g.kind && t.state === 'beyond'),
+          after.troubles.filter(
+            (t) => t.kind === g.kind && t.state === 'beyond' && t.rings.some((id) => g.items.some((i) => i.rings.includes(id))),
+          ),
           `${g.kind}: ${r.kind}`,
         ).toEqual([])
       }

@@ -1,5 +1,5 @@
 import type { Blade } from '../blade/index.js'
-import { isStrungJob, type Job } from '../job/index.js'
+import { isStrungJob, soundJob, type Job } from '../job/index.js'
 import {
   cutTime,
   edgeForecast,
@@ -33,7 +33,12 @@ export interface Evaluation {
   pressed: number
 }
 
+/**
+ * Everything the job comes to with one blade.
+ * @throws RangeError where a figure of the job is none
+ */
 export function evaluate(job: Job, blade: Blade, margins = marginsOf(job, blade)): Evaluation {
+  soundJob(job)
   const found = maxChipLoad(job, blade)
   const speed = speedBand(job, blade, found)
   const feed = steadyFeed(job, blade, found, speed)

@@ -51,6 +51,12 @@ function jointSpacing({ stock, cut }: Pick<Job, 'stock' | 'cut'>): number {
   return Math.min(5, 0.9 + 0.035 * across) * (stock.material.build === 'solid' ? 1 : 0.8)
 }
 
+const TURNS = 0.4 // times the radius is as wide as a flat blade rounds it freely; from its worked turn
+const SHARP = 5 // how sharply the curve takes over from the thickness; estimate
+/** The ladder's width moved by the tightest curve: no wider than rounds it, and narrower before. mm */
+const moved = (width: number, radius: number | undefined): number =>
+  radius === undefined ? width : (width ** -SHARP + (TURNS * Math.max(radius, 0.5)) ** -SHARP) ** (-1 / SHARP)
+
 /**
  * How far a blade lies from what most would clamp for this thickness, in e-folds of size: negative is finer.
  */
@@ -59,7 +65,9 @@ export function offHabit(job: Job, blade: Blade): number {
     ? Math.log(meanSpacing(blade) / jointSpacing(job))
     : sizedByTeeth(blade)
       ? Math.log((meanSpacing(blade) * habitTpi(job)) / 25.4)
-      : Math.log((turnsAnywhere(blade) ? blade.kerf : blade.width) / ladderWidth(job))
+      : turnsAnywhere(blade)
+        ? Math.log(blade.kerf / ladderWidth(job))
+        : Math.log(blade.width / moved(ladderWidth(job), job.cut.turn === 'pivot' ? undefined : job.cut.radius))
   return job.saw.kind === 'jigsaw' ? Math.sign(size) * Math.hypot(size, tooWide(job, blade)) : size
 }
 

@@ -1,5 +1,5 @@
 import { blades as catalogue, type Blade } from '../blade/index.js'
-import type { Job } from '../job/index.js'
+import { soundJob, type Job } from '../job/index.js'
 import { evaluate, type Evaluation } from './evaluate.js'
 import { passingMargins } from './limit.js'
 import { bestOf, criteria, measure, ridden, standing, utilities, weights, type Criterion } from './weigh.js'
@@ -74,8 +74,10 @@ function lead(fit: readonly Ranked[], job: Job, stand: readonly number[]): Ranke
 /**
  * Blades that are not refused, best first for the job's finish–pace position: edge, underside, pace, whole time with clean-up,
  * strength, waste, cost, place inside the window, and what most would clamp. Ties are marked.
+ * @throws RangeError where a figure of the job is none
  */
 export function rankBlades(job: Job, options: RankOptions = {}): Ranking {
+  soundJob(job)
   const blades = options.blades ?? catalogue
   const weight = weights(job, job.pace)
   const found = blades.flatMap((b) => {

@@ -5,7 +5,7 @@ import type { Job } from '../job/index.js'
 import { COOL, filingFit } from '../cut/index.js'
 import type { Evaluation } from './evaluate.js'
 import { limitById, type Margin } from './limit.js'
-import { staple } from './staple.js'
+import { commonness } from './staple.js'
 
 /** What a blade is weighed by. Every utility is about 0 (poor) … 1 (best). */
 export const criteria = ['edge', 'underside', 'pace', 'time', 'strength', 'waste', 'cost', 'place', 'habit'] as const
@@ -131,7 +131,7 @@ export function ridden(v: Evaluation, x: number): { place: number; habit: number
 const FINER = 0.3 // e-folds of size between what one would clamp for finish and for pace; estimate
 
 const MADE = 0.05 // of score for a blade made for this saw and this stock, not merely to be held and to get through
-const STAPLE = 0.012 // of score for a size that most people keep
+const STAPLE = 0.02 // of score for a blade most drawers hold, so that small differences move nothing
 const PRICE = 0.2 // of score for each e-fold a margin stays short of its good threshold
 const TROUBLED = 0.06 // of score for a blade that heats or rubs at every stroke this saw has
 const PRESSED = 0.08 // of score for one that must be pressed down with all a hand likes to give
@@ -157,7 +157,7 @@ export function standing(v: Evaluation, job: Job): number {
   const near = v.margins.reduce((t, m) => t + (m.state === 'near' ? -Math.log(m.ratio) : 0), 0)
   return (
     (madeForJob(v.blade, job) ? MADE : 0) +
-    STAPLE * staple(v.blade) -
+    STAPLE * commonness(v.blade) -
     PRICE * near -
     (v.speed.trouble ? TROUBLED * ailing(v) : 0) -
     PRESSED * v.pressed

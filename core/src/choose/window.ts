@@ -1,6 +1,6 @@
 import { blades as catalogue, homes, type Blade } from '../blade/index.js'
 import { madeFor, type LimitId } from '../saw/index.js'
-import type { Job } from '../job/index.js'
+import { soundJob, type Job } from '../job/index.js'
 import { limitsOf, marginsOf, stops, type Margin } from './limit.js'
 
 export interface WindowSize {
@@ -55,6 +55,7 @@ export function homeGroup({ saw, cut, stock }: Pick<Job, 'saw' | 'stock' | 'cut'
  * @param group the pattern's group, such as `scroll-standard`; left out: the job's home group
  */
 export function sizeWindow(job: Job, group = homeGroup(job), blades: readonly Blade[] = catalogue): SizeWindow {
+  soundJob(job)
   const sizes = blades
     .filter((b) => b.group === group)
     .sort((a, b) => a.order - b.order)

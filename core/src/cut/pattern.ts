@@ -24,7 +24,7 @@ const everywhere = (ridge: number, tear: number, pace = 1): Record<Stuff, Charac
 const CHARACTERS: Record<ToothPattern, Record<Stuff, Character>> = {
   standard: everywhere(1, 1),
   skip: { solid: c(1.05, 1.1), sheet: c(1, 1.05), plastic: c(1.2, 1.1) },
-  double: { solid: c(0.75, 0.9, 0.85), sheet: c(0.9, 1.9, 0.85), plastic: c(0.5, 0.8, 0.95) },
+  double: { solid: c(0.8, 0.9, 0.78), sheet: c(0.95, 1.9, 0.78), plastic: c(0.5, 0.8, 0.95) },
   reverse: everywhere(1, 1),
   'reverse-skip': { solid: c(1.05, 1.1), sheet: c(0.95, 0.9), plastic: c(1.35, 1.2) },
   mixed: everywhere(0.85, 0.97),

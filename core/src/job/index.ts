@@ -1,2 +1,3 @@
 export * from './job.js'
 export * from './model.js'
+export * from './sound.js'

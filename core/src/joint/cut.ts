@@ -24,7 +24,7 @@ export type CutName =
   | 'crosscut'
   | 'rip'
   | 'notch-sides'
-export type Holding = 'upright' | 'tilted' | 'hook' | 'clamped' | 'box' | 'flat'
+export type Holding = 'upright' | 'tilted' | 'hook' | 'clamped' | 'trestles' | 'box' | 'flat'
 
 export interface CutWanted {
   name: CutName
@@ -40,6 +40,8 @@ export interface CutWanted {
   boxed?: boolean
   /** wants a curved edge, to start within a sheet */
   curved?: boolean
+  /** a board's: the whole plate follows through the cut, which is `depth` long */
+  through?: boolean
 }
 
 /** What one cut comes to with the saw it gets. */
@@ -60,7 +62,7 @@ const PACE: Record<Finish, number> = { careful: 0.35, ordinary: 0.5, rough: 0.75
 
 /** Hand-saw job of one cut: what the teeth cross is the stock's thickness, what the saw goes down its depth. */
 export function cutJob(material: Material, hands: Saw, wanted: CutWanted, finish: Finish): Job {
-  const { crossing, depth, grain, flush, boxed, count } = wanted
+  const { crossing, depth, grain, flush, boxed, count, through } = wanted
   return makeJob({
     stock: { material, form: 'board', thickness: crossing },
     saw: hands,
@@ -74,8 +76,9 @@ export function cutJob(material: Material, hands: Saw, wanted: CutWanted, finish
       shows: 'face',
       finish,
       grain,
-      depth,
-      length: depth * count,
+      // a through cut has a length and no depth: nothing but the plate's own back stops it
+      depth: through ? undefined : depth,
+      length: through ? depth : depth * count,
       flush: flush || undefined,
       boxed: boxed || undefined,
     },
@@ -91,21 +94,68 @@ export interface SawChoice {
   chosen?: Blade
 }
 
-/** The saw for a cut, the strokes it takes and the time. */
-export function findCut(material: Material, hands: Saw, wanted: CutWanted, finish: Finish, choice: SawChoice): CutFound {
+interface Tried {
+  wanted: CutWanted
+  job: Job
+  blades: readonly Blade[]
+  ranked: readonly Ranked[]
+}
+function tryCut(material: Material, hands: Saw, wanted: CutWanted, finish: Finish, choice: SawChoice): Tried {
   const job = cutJob(material, hands, wanted, finish)
   const blades = wanted.curved ? choice.blades.filter((b) => b.plate?.curved) : choice.blades
-  const ranked = rankBlades(job, { blades, owned: choice.owned, ownedFirst: choice.ownedFirst }).value
-  const saw = ranked.find((r) => r.blade.id === choice.chosen?.id) ?? ranked[0]
+  return { wanted, job, blades, ranked: rankBlades(job, { blades, owned: choice.owned, ownedFirst: choice.ownedFirst }).value }
+}
+const secondsFor = ({ wanted, job }: Tried, saw: Ranked) => wanted.count * (oneCut(job, saw.feed).seconds + START)
+
+function found({ wanted, job, blades, ranked }: Tried, blade: Blade | undefined): CutFound {
+  const saw = ranked.find((r) => r.blade.id === blade?.id) ?? ranked[0]
   if (!saw) return { ...wanted, job, stops: stoppers(job, blades), strokes: 0, seconds: 0 }
-  const { strokes, seconds } = oneCut(job, saw.feed)
   return {
     ...wanted,
     job,
     saw,
     stops: [],
     filing: filingFit(job, saw.blade),
-    strokes,
-    seconds: wanted.count * (seconds + START),
+    strokes: oneCut(job, saw.feed).strokes,
+    seconds: secondsFor({ wanted, job, blades, ranked }, saw),
   }
+}
+
+/** The saw for a cut, the strokes it takes and the time. */
+export function findCut(material: Material, hands: Saw, wanted: CutWanted, finish: Finish, choice: SawChoice): CutFound {
+  return found(tryCut(material, hands, wanted, finish, choice), choice.chosen)
+}
+
+const CHANGE = 30 // s to put one saw down, take another up and find its stroke; estimate
+const POORER = 4 // times its share of score that a poorer saw's time counts as longer; estimate
+const MISFILED = 0.15 // of its time more for a saw filed for the other way of the grain, so that filing breaks ties; estimate
+
+/**
+ * The saws for all cuts of a joint: one for the whole of it, or a rip and a crosscut pair, by least time with the changes between
+ * them, where a poorer edge counts as time too. Cuts that want a saw of their own kind (flush, boxed, curved) get it.
+ */
+export function findCuts(material: Material, hands: Saw, all: readonly CutWanted[], finish: Finish, choice: SawChoice): CutFound[] {
+  const tried = all.map((w) => tryCut(material, hands, w, finish, choice))
+  const own = (t: Tried) => !t.ranked.length || t.wanted.flush || t.wanted.boxed || t.wanted.curved
+  const shared = tried.filter((t) => !own(t))
+  const cost = (t: Tried, saw: Ranked) =>
+    secondsFor(t, saw) * (1 + POORER * Math.max(0, t.ranked[0]!.score - saw.score)) * (1 + MISFILED * filingFit(t.job, saw.blade).wrongness)
+  /** the saw that does all of these at least cost */
+  const best = (of: readonly Tried[]): { blade?: Blade; cost: number } => {
+    let least: { blade?: Blade; cost: number } = { cost: of.length ? Infinity : 0 }
+    for (const { blade } of of[0]?.ranked ?? []) {
+      const saws = of.map((t) => t.ranked.find((r) => r.blade.id === blade.id))
+      if (saws.some((r) => !r)) continue
+      const sum = of.reduce((total, t, i) => total + cost(t, saws[i]!), 0)
+      if (sum < least.cost) least = { blade, cost: sum }
+    }
+    return least
+  }
+  const [along, across] = (['along', 'across'] as const).map((grain) => shared.filter((t) => t.wanted.grain === grain))
+  const changes = shared.filter((t, i) => i > 0 && t.wanted.grain !== shared[i - 1]!.wanted.grain).length
+  const one = best(shared)
+  const pair = { along: best(along!), across: best(across!) }
+  const two = pair.along.cost + pair.across.cost + changes * CHANGE < one.cost
+  const sawFor = (t: Tried) => (own(t) ? undefined : two ? pair[t.wanted.grain].blade : one.blade)
+  return tried.map((t) => found(t, t.ranked.some((r) => r.blade.id === choice.chosen?.id) ? choice.chosen : sawFor(t)))
 }

@@ -3,7 +3,7 @@ import type { Material } from '../stock/index.js'
 import type { Saw } from '../saw/index.js'
 import { type Finish, type Job, makeJob } from '../job/index.js'
 import { rankBlades, type Ranked } from '../choose/index.js'
-import { findCut, type CutFound, type CutWanted, type SawChoice } from './cut.js'
+import { findCuts, type CutFound, type CutWanted, type SawChoice } from './cut.js'
 import { copeFigures, copeViews } from './cope.js'
 import { dovetailCuts, dovetailFigures, dovetailViews } from './dovetail.js'
 import { halfLapCuts, halfLapViews, housingCuts, housingViews, tenonCheek, tenonCuts, tenonViews } from './lap.js'
@@ -173,7 +173,7 @@ function copedOf(s: JointSpec, o: LayOutOptions): CopedCut | undefined {
 export function layOut(spec: JointSpec, o: LayOutOptions): LayOut {
   // boards are sawn to be planed; joints come from the saw
   const finish = spec.kind === 'board' ? 'rough' : o.finish
-  const cuts = wanted(spec).map((w) => findCut(o.material, o.hands, w, finish, o))
+  const cuts = findCuts(o.material, o.hands, wanted(spec), finish, o)
   const saw = cuts[0]?.saw?.blade
   const coped = copedOf(spec, o)
   const kerf = saw?.kerf ?? coped?.blade?.blade.kerf ?? 0.6

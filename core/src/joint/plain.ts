@@ -56,12 +56,32 @@ export function veneerViews(v: Veneer): View[] {
 const LEAN = Math.SQRT2 // a panel saw stands at half a right angle in a crosscut
 const STEEP = 1.15 // and at sixty degrees in a rip
 
-/** Boards: a panel saw leans into the cut, so its teeth cross more than the thickness and its cut runs the board's width or length. */
+const HOOKED = 200 // mm; short work of that width is held in a bench hook; estimate
+const BENCH = 600 // mm; a longer rip wants trestles; estimate
+
+/**
+ * Boards. Short work lies in a bench hook and is sawn down with the plate level, so that the teeth cross its width. Wider and
+ * longer, a saw without a back leans into the cut: its teeth cross more than the thickness, and its cut runs on through.
+ */
 export function boardCuts(b: BoardCut): CutWanted[] {
   if (b.cut === 'crosscut')
-    return [{ name: 'crosscut', count: b.count, crossing: b.thickness * LEAN, depth: b.width, grain: 'across', hold: 'clamped' }]
-  if (b.cut === 'rip')
-    return [{ name: 'rip', count: b.count, crossing: b.thickness * STEEP, depth: b.length, grain: 'along', hold: 'clamped' }]
+    return b.width <= HOOKED
+      ? [{ name: 'crosscut', count: b.count, crossing: b.width, depth: b.thickness, grain: 'across', hold: 'hook' }]
+      : [
+          {
+            name: 'crosscut',
+            count: b.count,
+            crossing: b.thickness * LEAN,
+            depth: b.width,
+            grain: 'across',
+            hold: 'trestles',
+            through: true,
+          },
+        ]
+  if (b.cut === 'rip') {
+    const hold = b.length > BENCH ? 'trestles' : 'clamped'
+    return [{ name: 'rip', count: b.count, crossing: b.thickness * STEEP, depth: b.length, grain: 'along', hold, through: true }]
+  }
   return [{ name: 'notch-sides', count: 2 * b.count, crossing: b.thickness, depth: b.length, grain: 'across', hold: 'upright' }]
 }
 export function boardViews(b: BoardCut): View[] {

@@ -17,6 +17,11 @@ export const stepNames = [
   'turn-screw',
   'enter-hole',
   'full-speed',
+  'open-bottom',
+  'close-bottom',
+  'register-pin',
+  'jig',
+  'own',
 ] as const
 export type StepName = (typeof stepNames)[number]
 /** One step of threading a blade through a hole and making it ready again. */
@@ -24,12 +29,16 @@ export interface ChangeStep {
   do: StepName
   seconds: number
   tool?: string
+  /** its owner's own words for it; a step `own` has no others */
+  name?: string
 }
 
 export interface ChangeProcedure {
   steps: ChangeStep[]
-  /** how deep the blade's end goes into a clamp, mm; sets the free span */
+  /** how deep the blade's lower end goes into its clamp, mm: it sets the free span and what is left for the upper */
   insertion: number
+  /** how deep the upper end goes, mm; absent: as deep as the lower */
+  insertionTop?: number
   /** the saw returns to the tension it had, without setting it again */
   tensionReturns: boolean
 }
@@ -72,6 +81,8 @@ export interface ScrollSaw extends Strung {
   speed: Speed
   tableHeight: number
   tiltMax: number
+  /** its holders take a pinned blade turned a quarter, so that the board feeds from the side */
+  quarterTurn?: boolean
 }
 export interface HandFrame extends Strung {
   kind: 'frame'
@@ -174,6 +185,11 @@ export function madeFor(saw: Saw, blade: Pick<Blade, 'end' | 'strip'>): boolean 
 }
 
 const TAKE_UP = 15 // mm; estimate
+
+/** Whether this blade may be turned a quarter in this saw: by its pins in holders made for it, or in a frame that turns. */
+export function turnsQuarter(saw: Saw, blade: Pick<Blade, 'end'>): boolean {
+  return saw.kind === 'scroll' ? saw.quarterTurn === true && blade.end === 'pin' : saw.kind === 'frame' && saw.turns === true
+}
 
 /** Length of one stroke, mm: the saw's own, or so much of a hand saw as the arm can use. */
 export function strokeOf(saw: Saw, blade: Pick<Blade, 'length'>): number {

@@ -7,7 +7,7 @@ import type { ChangeStep } from '../saw/index.js'
 export type SetUpItem =
   | { do: 'isolate'; powered: boolean }
   | { do: 'clean-ends' }
-  | { do: 'insert'; depth: number; tool?: string }
+  | { do: 'insert'; depth: number; top?: number; tool?: string }
   | { do: 'pins'; turns: boolean }
   | { do: 'shank'; end: 'tang' | 'screw-shank'; roller: boolean }
   | { do: 'teeth'; stroke: 'down' | 'pull' | 'away' }

@@ -1,7 +1,7 @@
 import { tensionFromStress, type Blade } from '../blade/index.js'
 import { type DrillSeries } from '../quantity/index.js'
 import { profileOf } from '../saw/index.js'
-import { heights, isStrungJob, stockInSpan, type Job } from '../job/index.js'
+import { heights, isStrungJob, soundJob, stockInSpan, type Job } from '../job/index.js'
 import { bevelSlope, bow, drift } from '../tension/index.js'
 import { cuttingForce, driftAt, feedShare, depthBelowClamp, SIDE, steadyFeed, stressInUse } from '../cut/index.js'
 import type { Caution, SetUp } from './item.js'
@@ -38,6 +38,7 @@ function slopeOf(job: Job, blade: Blade, sidePush: number): number {
  * @param drills the user's drill series, for the starting hole
  */
 export function setUp(job: Job, blade: Blade, drills: readonly DrillSeries[] = ['metric']): SetUp {
+  soundJob(job)
   const feed = steadyFeed(job, blade)
   const push = Math.min(feed.inputs.push, feedShare(job, blade) * cuttingForce(job, blade, feed.chipLoad))
   const sidePush = SIDE * push

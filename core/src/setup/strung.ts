@@ -16,7 +16,10 @@ export function strungItems(f: Facts, job: StrungJob, saw: StrungSaw): SetUpItem
   const free = blade.pattern === 'twisted' || blade.pattern === 'grit'
   const items: SetUpItem[] = [{ do: 'isolate', powered }]
   if (blade.end === 'plain')
-    items.push({ do: 'clean-ends' }, { do: 'insert', depth: saw.change.insertion, tool: saw.change.steps.find((s) => s.tool)?.tool })
+    items.push(
+      { do: 'clean-ends' },
+      { do: 'insert', depth: saw.change.insertion, top: saw.change.insertionTop, tool: saw.change.steps.find((s) => s.tool)?.tool },
+    )
   if (saw.kind === 'frame' && blade.end !== 'plain') items.push({ do: 'pins', turns: saw.turns === true })
   if (free && !reverse) items.push({ do: 'both-ends-free' })
   else items.push({ do: 'teeth', stroke: powered ? 'down' : job.teethTo === 'away' ? 'away' : 'pull' })

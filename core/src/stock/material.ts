@@ -57,32 +57,64 @@ export function materialById(id: string): Material | undefined {
 }
 
 /** The known material closest in density and hardness (as ratios) among those cut alike. Density kg/m³, hardness MPa. */
-export function nearestMaterial(like: { cuts: MaterialClass; density: number; hardness?: number }, among = materials): Material {
+export function nearestMaterial(
+  like: { cuts: MaterialClass; density: number; hardness?: number; build?: Build },
+  among = materials,
+): Material {
   const off = (a: number, b: number) => Math.log(a / b) ** 2
-  const candidates = among.filter((m) => m.cuts === like.cuts)
-  return candidates.reduce((best, m) => {
+  // a wood is solid unless a panel is said; a panel is told from its name or not at all
+  const { build = 'solid' } = like
+  const alike = among.filter((m) => m.cuts === like.cuts && (like.cuts !== 'wood' || m.build === build))
+  return alike.reduce((best, m) => {
     const d = (x: Material) => off(x.density, like.density) + (like.hardness ? off(x.hardness, like.hardness) : 0)
     return d(m) < d(best) ? m : best
   })
 }
 
+/** Solid woods by density, each density once with the mean cutting force of those that share it. */
+const solid = materials.filter((m) => m.cuts === 'wood' && m.build === 'solid')
+const woods = [...new Set(solid.map((m) => m.density))]
+  .sort((a, b) => a - b)
+  .map((density) => {
+    const rows = solid.filter((m) => m.density === density)
+    return { density, K: rows.reduce((t, m) => t + m.K, 0) / rows.length }
+  })
+
+/** Cutting force of a solid wood by its density, N/mm² at 1 mm bite: between the two woods next to it, and with density beyond them all (Koch: about linear). */
+function woodForce(density: number): number {
+  const above = woods.findIndex((w) => w.density >= density)
+  const end = above < 0 ? woods.at(-1)! : woods[above]!
+  const below = woods[above - 1]
+  if (above < 0 || !below) return (end.K * density) / end.density
+  const share = (density - below.density) / (end.density - below.density)
+  return below.K + share * (end.K - below.K)
+}
+
 /**
- * A user's own material, reckoned from the nearest known one: cutting force and strength scale with
- * density in wood (Koch: force grows about linearly with density) and with hardness elsewhere.
- * @throws RangeError where density or hardness is not above zero
+ * A user's own material, reckoned from the nearest known one. A solid wood's cutting force lies between those of the woods next
+ * to it in density, so that it is never easier than both; strength scales with density. Elsewhere both scale with hardness.
+ * @throws RangeError where density or hardness is not finite and above zero
  */
-export function deriveMaterial(own: { id: string; name: string; cuts: MaterialClass; density: number; hardness?: number }): Material {
-  if (!(own.density > 0) || (own.hardness !== undefined && !(own.hardness > 0)))
-    throw new RangeError('Density and hardness must be above zero.')
+export function deriveMaterial(own: {
+  id: string
+  name: string
+  cuts: MaterialClass
+  density: number
+  hardness?: number
+  build?: Build
+}): Material {
+  const sound = (x: number | undefined) => x === undefined || (x > 0 && x < Infinity)
+  if (!sound(own.density) || !sound(own.hardness)) throw new RangeError('Density and hardness must be finite and above zero.')
   const base = nearestMaterial(own)
-  const scale = own.cuts === 'wood' ? own.density / base.density : (own.hardness ?? base.hardness) / base.hardness
+  const wood = own.cuts === 'wood'
+  const scale = wood ? own.density / base.density : (own.hardness ?? base.hardness) / base.hardness
   return {
     ...base,
     id: own.id,
     name: own.name,
     density: own.density,
-    hardness: own.hardness ?? base.hardness * (own.cuts === 'wood' ? scale : 1),
-    K: base.K * scale,
+    hardness: own.hardness ?? base.hardness * (wood ? scale : 1),
+    K: wood && base.build === 'solid' ? woodForce(own.density) : base.K * scale,
     strength: base.strength * scale,
     source: `estimate from ${base.name}`,
   }

@@ -108,7 +108,8 @@ export function jointHeading(l: LayOut, say: Say): string {
 const holds: Record<Holding, string> = {
   upright: 'Board upright in the vice, the cut close above the jaws',
   tilted: 'Board upright',
-  hook: 'In the bench hook',
+  hook: 'Held by hand in the bench hook',
+  trestles: 'On trestles, a hand’s breadth clear of the line, a knee on the board',
   clamped: 'Clamped along the bench, the cut just past its edge',
   box: 'In the mitre box, held from creeping',
   flat: 'Plate flat on the work, a finger on it',
@@ -223,14 +224,20 @@ function cutText(l: LayOut, c: CutFound, say: Say): string {
   const other = c.saw && c.saw.blade.id !== l.saw?.id ? ` ${capital(bladeWords(c.saw.blade, say))}.` : ''
   const filing =
     c.filing && c.hold === 'hook' && c.saw?.blade.plate?.filing !== 'hybrid'
-      ? c.filing.matters < 0.15
+      ? c.filing.matters <= 0.15
         ? ` Crosscut or fine rip, it makes no odds at ${lengthWords(Math.round(c.crossing), say)}.`
         : c.filing.wrong
           ? ' Its filing is for the other way of the grain: knife deep first.'
           : ''
       : ''
-  const note = cutNotes[c.name] ?? (c.grain === 'across' ? 'Knife line, chamfer, low angle.' : '')
-  const deep = ` ${lengthWords(Math.round(c.depth * 10) / 10, say)} deep.`
+  const note =
+    cutNotes[c.name] ??
+    (c.hold === 'hook'
+      ? 'Knife line, chamfer; start at a low angle, then level.'
+      : c.grain === 'across'
+        ? 'Knife line, chamfer, low angle.'
+        : '')
+  const deep = ` ${lengthWords(Math.round(c.depth * 10) / 10, say)} ${c.through ? 'long' : 'deep'}.`
   return `${holds[c.hold]}${tilt}${bears}.${other}${deep} ${note}${filing}`.replace(/ +/g, ' ').trim()
 }
 
@@ -245,7 +252,9 @@ export function sawFacts(l: LayOut, say: Say): string[] {
   const out = [
     `${decimal(teeth, 1)} teeth in the work: ${teeth < 3 ? 'start it gently' : teeth < 14 ? 'starts easily, cuts smooth' : 'smooth but slow'}.`,
     blade.plate?.depth === undefined
-      ? `No back to stop it; you need ${mm(c.depth)}.`
+      ? c.through
+        ? 'No back: it follows through the board.'
+        : `No back to stop it; you need ${mm(c.depth)}.`
       : `Reaches ${mm(blade.plate.depth)}; you need ${mm(c.depth)}.`,
     fills >= c.crossing
       ? `Gaps never fill in a ${mm(c.crossing)} cut: the whole stroke works.`

@@ -84,7 +84,9 @@ export function troubleWords(g: TroubleGroup, found: Reckoning, job: Job, blade:
         head: many ? `${who} have curves down to ${r(worst.have)}` : `${who} has a curve of ${r(worst.have)}`,
         text:
           g.state === 'near'
-            ? `${name} rounds ${r(worst.need)} at best, so it is pivoted there, about ${PIVOT} s each.`
+            ? job.cut.turn === 'pivot'
+              ? `${name} rounds ${r(worst.need)} at best, so it is pivoted there, about ${PIVOT} s each.`
+              : `${name} rounds ${r(worst.need)} freely; tighter, the kerf is filed wider: slower there, and a rougher edge.`
             : `${name} rounds ${r(worst.need)} at best. Pivot there, take a smaller blade, or redraw it.`,
       }
     case 'swing':
@@ -106,7 +108,7 @@ export function troubleWords(g: TroubleGroup, found: Reckoning, job: Job, blade:
         text:
           worst.state === 'beyond'
             ? `With this blade’s push ${r(worst.need)} should stand. Saw there last and slowly, or draw it wider.`
-            : `${r(worst.need)} would be the least. ${who}: they come late, so that they stand alone only briefly.`,
+            : `${r(worst.need)} would be safe. ${who}: they come late, so that they stand alone only briefly.`,
       }
     case 'island':
       return {
@@ -141,7 +143,9 @@ export function remedyWords(r: Remedy, say: Say): string {
     case 'pivot':
       return 'Pivot there'
     case 'blade':
-      return `Take ${bladeWords(r.blade, say)}`
+      return r.blade.pattern === 'twisted'
+        ? `Take ${bladeWords(r.blade, say)}: a kerf of ${lengthWords(r.blade.kerf, say)}, rough all round`
+        : `Take ${bladeWords(r.blade, say)}`
     case 'join':
       return `Join ends up to ${lengthWords(r.tolerance, say)}`
     case 'keep-island':

@@ -41,7 +41,13 @@ export function firstReasons(r: Ranked, job: Job, say: Say): string {
   const asked = r.margins.find((m) => m.limit === 'turn')
   if (asked)
     good.push(
-      r.blade.pattern === 'twisted' ? 'needs no turning' : asked.ratio > 1.15 ? 'turns your curve with room' : 'just turns your curve',
+      r.blade.pattern === 'twisted'
+        ? 'needs no turning'
+        : asked.state === 'near'
+          ? 'turns your curve at a price'
+          : asked.ratio > 1.15
+            ? 'turns your curve with room'
+            : 'just turns your curve',
     )
   if (r.edge.chips) good.push(`but chips ${frayWords(r)} deeper than the veneer`)
   else if (r.blade.reverseZone && r.edge.underside < 0.06) good.push('cleans the underside')

@@ -47,8 +47,15 @@ const steps: Record<StepName, string> = {
   'turn-screw': 'turn the screw up',
   'enter-hole': 'lower the blade into the hole',
   'full-speed': 'bring it to full speed clear of the edge',
+  'open-bottom': 'open the lower clamp',
+  'close-bottom': 'close the lower clamp',
+  'register-pin': 'seat the register pin',
+  jig: 'set the free length in the jig',
+  own: 'do as you do',
 }
-export const stepWords = (s: ChangeStep): string => `${steps[s.do]}${s.tool ? ` (${s.tool})` : ''}`
+export const stepWords = (s: ChangeStep): string => `${s.name ?? steps[s.do]}${s.tool ? ` (${s.tool})` : ''}`
+/** A step without its owner's name and tool, for lists to choose from. */
+export const stepName = (name: StepName): string => steps[name]
 
 /** Why no more orbit. */
 export const orbitWords: Record<OrbitLimit, string> = {
@@ -88,7 +95,9 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
     case 'clean-ends':
       return 'Wipe the oil off both ends; a slip with fine paper helps them grip.'
     case 'insert':
-      return `Push each end **${lengthWords(item.depth, say)}** into its clamp${item.tool ? ` (${item.tool})` : ''}, then tug.`
+      return item.top === undefined
+        ? `Push each end **${lengthWords(item.depth, say)}** into its clamp${item.tool ? ` (${item.tool})` : ''}, then tug.`
+        : `Push the lower end **${lengthWords(item.depth, say)}** into its clamp, so that **${lengthWords(item.top, say)}** is left for the upper${item.tool ? ` (${item.tool})` : ''}; then tug.`
     case 'teeth':
       return item.stroke === 'down'
         ? 'Teeth **toward you, pointing down**.'

@@ -1,6 +1,7 @@
 import { bounded, Spent, type Effort } from '../../number/index.js'
 import { startingHole, turnsAnywhere } from '../../blade/index.js'
 import { nextDrill } from '../../quantity/index.js'
+import { turnsQuarter } from '../../saw/index.js'
 import type { Pattern, Ring } from '../outline/index.js'
 import {
   holeAt,
@@ -58,7 +59,7 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
   for (const w of webs) for (const id of [w.a, w.b]) if (!beside.has(id)) beside.set(id, w)
   const kept = new Set(choices.keptIslands)
   const arm = { throat: job.saw.throat, armHalfWidth: job.saw.armHalfWidth }
-  const anywhere = turnsAnywhere(blade)
+  const heads = { anywhere: turnsAnywhere(blade), quarter: turnsQuarter(job.saw, blade) }
   const support = heldWithin(job, blade)
   const lines = linesOf(pattern.rings)
   const unknown = new Set(measured.unknown)
@@ -82,7 +83,7 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
       (effort) => kerfFit({ ...ring, points: m.simple }, job.cut.line, blade.kerf, effort),
       (): KerfFit => ({ fit: 'whole', paths: [m.simple] }),
     )
-    const swing = swingOf(m.simple, boardHull, arm, anywhere)
+    const swing = swingOf(m.simple, boardHull, arm, heads)
     const moved = choices.holes[ring.id]
     const hole = ring.role !== 'opening' ? undefined : moved ? movedHole(ring, m, moved, drill) : placeHole(m.simple, m.corners, drill)
     const web = beside.get(ring.id)

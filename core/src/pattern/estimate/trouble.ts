@@ -1,11 +1,11 @@
-import { turnRadius, type Blade } from '../../blade/index.js'
-import { centreRadius, type Job } from '../../job/index.js'
-import { leastWeb } from '../../choose/index.js'
+import type { Blade } from '../../blade/index.js'
+import type { Job } from '../../job/index.js'
+import { leastWeb, limitById } from '../../choose/index.js'
 import type { Pattern } from '../outline/index.js'
 import { HOLE_MARGIN, type Web } from '../measure/index.js'
 import type { RingReckoning, Trouble, TroubleKind } from './reckoning.js'
 
-const WEB_NEAR = 1.5 // times the least web: worth a look
+const WEB_NEAR = 1.2 // times a safe web: worth a look
 
 /** What wants a look before sawing, worst first. */
 export function findTroubles(
@@ -18,10 +18,10 @@ export function findTroubles(
   const put = (kind: TroubleKind, state: Trouble['state'], on: number[], x: number, y: number, have: number, need: number) =>
     found.push({ kind, state, rings: on, x, y, have, need })
   for (const l of pattern.loose) put('loose', 'beyond', [], l.points[0]!, l.points[1]!, l.gap, 0)
-  const least = leastWeb(job, blade).value
+  const { value: safe, least } = leastWeb(job, blade)
   for (const w of webs) {
     if (w.width === 0) put('crossing', 'beyond', [w.a, w.b], ...w.from, 0, 0)
-    else if (w.width < WEB_NEAR * least)
+    else if (w.width < WEB_NEAR * safe)
       put(
         'web',
         w.width < least ? 'beyond' : 'near',
@@ -29,10 +29,10 @@ export function findTroubles(
         (w.from[0] + w.to[0]) / 2,
         (w.from[1] + w.to[1]) / 2,
         w.width,
-        least,
+        w.width < least ? least : safe,
       )
   }
-  const turn = turnRadius(blade, job.cut.turn === 'pivot' ? 'worked' : job.cut.turn)
+  const turns = limitById('turn')
   const handled = new Map<string, { count: number; seconds: number }>()
   for (const r of rings) {
     const { ring, measure: m } = r
@@ -47,10 +47,21 @@ export function findTroubles(
       put('hole', 'near', [ring.id], r.hole.hole.x, r.hole.hole.y, r.hole.hole.clear, HOLE_MARGIN)
     for (const b of [m.tightest.waste, m.tightest.kept]) {
       if (!b) continue
-      const centre = centreRadius({ ...job.cut, radius: b.radius, centre: b.centre }, blade)!
-      if (turn === undefined || centre < turn)
-        // pivoted corners are part of the plan; steering is not possible there all the same
-        put('bend', job.cut.turn === 'pivot' ? 'near' : 'beyond', [ring.id], b.x, b.y, b.radius, (turn ?? 0) + (b.radius - centre))
+      const pivots = job.cut.turn === 'pivot'
+      const cut = { ...job.cut, radius: b.radius, centre: b.centre, turn: pivots ? ('worked' as const) : job.cut.turn }
+      const asked = turns.test({ ...job, cut }, blade)!
+      if (asked.state === 'within') continue
+      // corners that are pivoted are part of the plan; steering is not possible there all the same
+      const onLine = b.radius - asked.have
+      put(
+        'bend',
+        pivots ? 'near' : asked.state,
+        [ring.id],
+        b.x,
+        b.y,
+        b.radius,
+        (asked.state === 'near' ? asked.need : asked.least) + onLine,
+      )
     }
     const blocked = r.swing.blocked[r.swing.facing][r.plan.direction]
     if (blocked > 0 || r.swing.facing !== 'ahead')

@@ -59,13 +59,14 @@ const FACING: Record<Facing, (dx: number, dy: number) => [number, number]> = {
 /**
  * Whether the board swings clear of the arm all round a ring. The board is convex here: its outline's hull, which
  * never reaches less far than the board itself.
+ * @param heads what the blade may do: cut in every direction, or be turned a quarter in its holders
  */
-export function swingOf(ring: Points, hull: Points, arm: Arm, anyHeading = false): Swing {
+export function swingOf(ring: Points, hull: Points, arm: Arm, heads: { anywhere?: boolean; quarter?: boolean } = {}): Swing {
   const blocked = { ahead: { clockwise: 0, counter: 0 }, left: { clockwise: 0, counter: 0 }, right: { clockwise: 0, counter: 0 } }
   const none: Swing = { blocked, stretches: [], direction: 'clockwise', facing: 'ahead', reach: 0, throat: arm.throat }
   const box = extent(hull)
   // a board that cannot reach the arm from anywhere needs no further look
-  if (box < arm.throat || anyHeading) return { ...none, reach: Math.min(box, reachMost(ring, hull)) }
+  if (box < arm.throat || heads.anywhere) return { ...none, reach: Math.min(box, reachMost(ring, hull)) }
   const places = sample(ring)
   const reaches = new Map<string, Float64Array>()
   const look = (facing: Facing, direction: Direction) => {
@@ -82,7 +83,7 @@ export function swingOf(ring: Points, hull: Points, arm: Arm, anyHeading = false
   for (const d of directions) look('ahead', d)
   let best: [Facing, Direction] = ['ahead', blocked.ahead.counter < blocked.ahead.clockwise ? 'counter' : 'clockwise']
   // turning the blade costs a refit, so it is looked at only where the plain way is blocked
-  if (blocked.ahead[best[1]] > 0)
+  if (blocked.ahead[best[1]] > 0 && heads.quarter)
     for (const f of ['left', 'right'] as const)
       for (const d of directions) {
         look(f, d)

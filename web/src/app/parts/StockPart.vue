@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
-import { deriveMaterial, nearestMaterial, crossing, type MaterialClass, type Form, type Stock } from '@green-pitch/core'
+import { deriveMaterial, nearestMaterial, crossing, type Build, type MaterialClass, type Form, type Stock } from '@green-pitch/core'
 import { useJob } from '../../store/job'
 import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
@@ -45,7 +45,11 @@ const put = (patch: Partial<Record<'thickness' | 'diameter' | 'wall' | 'sheets',
   jobs.editJob({ stock: { ...stock.value, ...patch } as Stock }, `stock ${Object.keys(patch)[0]}`)
 
 const adding = ref(false)
-const own = ref<{ name: string; cuts: MaterialClass; density: number; hardness?: number }>({ name: '', cuts: 'wood', density: 650 })
+const own = ref<{ name: string; cuts: MaterialClass; density: number; hardness?: number; build?: Build }>({
+  name: '',
+  cuts: 'wood',
+  density: 650,
+})
 const like = computed(() => nearestMaterial(own.value))
 const kinds: { value: MaterialClass; label: string }[] = [
   { value: 'wood', label: 'Wood' },
@@ -136,6 +140,17 @@ async function add() {
         <label :for="`${id}-name`">Its name</label><input :id="`${id}-name`" v-model="own.name" class="plain-input" maxlength="60" />
       </div>
       <Choice v-model="own.cuts" label="Cut like" :options="kinds" />
+      <Choice
+        v-if="own.cuts === 'wood'"
+        label="Built"
+        :model-value="own.build ?? 'solid'"
+        :options="[
+          { value: 'solid', label: 'Solid' },
+          { value: 'layers', label: 'Layers' },
+          { value: 'chips', label: 'Chips' },
+        ]"
+        @update:model-value="(v: Build) => (own.build = v)"
+      />
       <Count
         label="Density"
         :model-value="own.density"

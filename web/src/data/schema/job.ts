@@ -100,6 +100,7 @@ export const cut = Joi.object<Cut, true>({
 
 const change = Joi.object<ChangeProcedure, true>({
   insertion: from0.required(),
+  insertionTop: from0,
   tensionReturns: yes.required(),
   steps: Joi.array()
     .max(20)
@@ -108,6 +109,7 @@ const change = Joi.object<ChangeProcedure, true>({
         do: one(stepNames).required(),
         seconds: Joi.number().min(0).max(3600).required(),
         tool: Joi.string().max(40),
+        name: Joi.string().max(80),
       }),
     )
     .required(),
@@ -167,7 +169,7 @@ const speed = variants<Speed, 'kind'>('kind', {
   steps: { steps: Joi.array().items(above0).min(1).max(10).required() },
 }).required()
 export const saw = variants<Saw, 'kind'>('kind', {
-  scroll: { ...common, ...taut, tableHeight: length.less(Joi.ref('span')).required(), tiltMax: from0.required(), speed },
+  scroll: { ...common, ...taut, tableHeight: length.less(Joi.ref('span')).required(), tiltMax: from0.required(), quarterTurn: yes, speed },
   frame: { ...common, ...taut, strokesPerMinute, turns: yes },
   jigsaw: {
     ...common,

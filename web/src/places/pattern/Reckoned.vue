@@ -82,11 +82,15 @@ const rows = computed(() => {
   if (b.price) list.push({ name: 'Price at your rates', value: moneyRange(b.price), why: why('price', moneyRange(b.price)) })
   return list
 })
+/** Who never takes twisted blades is not told to. */
+const offered = computed(() =>
+  settings.value.view.twisted === 'never' ? shop.catalogue.filter((b) => b.pattern !== 'twisted') : shop.catalogue,
+)
 const groups = computed(() =>
   groupTroubles(props.found.troubles).map((g) => ({
     g,
     ...troubleWords(g, props.found, answer.job, answer.blade, say.value),
-    remedies: remediesFor(g, props.found, answer.job, answer.blade, shop.catalogue),
+    remedies: remediesFor(g, props.found, answer.job, answer.blade, offered.value),
   })),
 )
 const clear = computed(() => !props.found.rings.some((r) => r.swing.stretches.length || r.swing.facing !== 'ahead'))

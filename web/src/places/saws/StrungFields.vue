@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Saw, StrungSaw } from '@green-pitch/core'
+import Choice from '../../ui/Choice.vue'
 import Count from '../../ui/Count.vue'
 import LengthInput from '../../ui/LengthInput.vue'
 
@@ -16,6 +17,16 @@ const put = (patch: Partial<Saw>) => emit('change', patch)
     label="Table above lower clamp"
     :model-value="saw.tableHeight"
     @update:model-value="(v) => v && v < saw.span && put({ tableHeight: v })"
+  />
+  <Choice
+    v-if="saw.kind === 'scroll' && saw.ends.includes('pin')"
+    label="Pinned blade a quarter turned"
+    :model-value="saw.quarterTurn ? 'yes' : 'no'"
+    :options="[
+      { value: 'yes', label: 'Its holders take it' },
+      { value: 'no', label: 'Not here' },
+    ]"
+    @update:model-value="(v) => put({ quarterTurn: v === 'yes' })"
   />
   <Count label="Clamps hold" :model-value="saw.grip" :min="20" :max="2000" unit="N" @update:model-value="(v) => v && put({ grip: v })" />
 </template>

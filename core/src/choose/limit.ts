@@ -120,7 +120,7 @@ const chipLoad: Limit = {
     const band = stressBand(job, blade)
     const lost = ceiling.gullet < floor || band.empty
     // a band that leaves no room about the stress advised cannot be kept by ear or hand
-    const ratio = Math.min(m.ratio, (ADVISED * band.high) / band.low)
+    const ratio = band.lowBy === 'habit' ? m.ratio : Math.min(m.ratio, (ADVISED * band.high) / band.low)
     return {
       ...m,
       ratio,

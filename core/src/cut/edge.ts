@@ -29,7 +29,7 @@ export function reverseSetting(job: Job, blade: Blade): ReverseSetting | undefin
 }
 
 export interface EdgeForecast {
-  /** ridges on the sawn edge, mm, and what one would call it */
+  /** ridges on the sawn edge, mm, and what one would call it on this kind of saw */
   ridge: number
   grade: 'finest' | 'fine' | 'fair' | 'rough'
   /** tear-out on each face, mm */
@@ -91,7 +91,9 @@ export function edgeForecast(job: Job, blade: Blade, chipLoad: number): EdgeFore
   // s per 100 mm: fuzz wipes off, a chip wants filling; ridges are filed or sanded over the height of the edge
   const faces = metal ? 12 : share * FILLED + (1 - share) * (2 + 80 * (underside + face))
   const edge = (metal ? ridge * 3000 : Math.min(ridge * 260, PLANED)) * (H / 10)
-  const grade = roundRidge < 0.014 ? 'finest' : roundRidge < 0.024 ? 'fine' : roundRidge < 0.042 ? 'fair' : 'rough'
+  // each kind of saw has its own rough: what a jigsaw leaves is not held against a fret saw
+  const against = roundRidge / profileOf(job.saw).poor.ridge
+  const grade = against < GRADES.finest ? 'finest' : against < GRADES.fine ? 'fine' : against < GRADES.fair ? 'fair' : 'rough'
   return {
     ridge: roundRidge,
     grade,
@@ -106,6 +108,7 @@ export function edgeForecast(job: Job, blade: Blade, chipLoad: number): EdgeFore
   }
 }
 
+const GRADES = { finest: 0.23, fine: 0.4, fair: 0.7 } // of what counts as poor on this kind of saw; estimates
 const FILLED = 60 // s per 100 mm where every chip is filled; estimate
 const SITES = 12 // places on 100 mm of cut where a chip may start; estimate
 const SPREAD = 0.6 // of the logarithm of a chip's depth (reference)

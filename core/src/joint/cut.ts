@@ -126,8 +126,8 @@ export function findCut(material: Material, hands: Saw, wanted: CutWanted, finis
   return found(tryCut(material, hands, wanted, finish, choice), choice.chosen)
 }
 
-const CHANGE = 30 // s to put one saw down, take another up and find its stroke; estimate
-const POORER = 4 // times its share of score that a poorer saw's time counts as longer; estimate
+const CHANGE = 45 // s to put one saw down, take another up and find its stroke; estimate
+const POORER = 2 // times its share of score that a poorer saw's time counts as longer; estimate
 const MISFILED = 0.15 // of its time more for a saw filed for the other way of the grain, so that filing breaks ties; estimate
 
 /**

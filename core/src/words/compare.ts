@@ -29,7 +29,7 @@ export function contenderWords(c: Contender, say: Say): string {
   const { best } = c
   if (best) {
     const torn = best.edge.tear
-    return `${minutesWords(best.time.total)} with clean-up (sawing ${minutesWords(best.time.cutting)}); ${best.edge.grade} edge, ${torn < 0.02 ? 'hardly any tear-out' : `${lengthWords(Math.round(torn * 100) / 100, say)} torn out`}.`
+    return `${minutesWords(best.time.total)} with clean-up (sawing ${minutesWords(best.time.cutting)}); ${best.edge.grade} edge for its kind, ${torn < 0.02 ? 'hardly any tear-out' : `${lengthWords(Math.round(torn * 100) / 100, say)} torn out`}.`
   }
   const stop = c.stops[0] ? `Stopped by ${limitNames[c.stops[0]].toLowerCase()}` : 'Stopped'
   if (!c.way) return `${stop}.`

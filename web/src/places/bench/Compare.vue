@@ -42,7 +42,9 @@ function take(c: Contender) {
           <ToothStrip v-if="c.best" :blade="c.best.blade" :times="3" :width="300" />
         </div>
         <span v-if="c.saw.id === answer.job.saw.id" class="soft">in hand</span>
-        <button v-else class="act" @click="take(c)">Take it</button>
+        <button v-else-if="c.best" class="act" @click="take(c)">
+          Take it<span class="sr">: {{ familyNames[c.family].toLowerCase() }}</span>
+        </button>
       </li>
     </ul>
     <p class="foot">

@@ -85,6 +85,7 @@ const said = (e: Event, most: number) => (e.target as HTMLInputElement).value.tr
     <label v-if="editing && saw.change.steps.length < MOST" class="add"
       >Add
       <select
+        class="plain-input"
         @change="
           (e) => {
             add((e.target as HTMLSelectElement).value as StepName)
@@ -152,6 +153,8 @@ const said = (e: Event, most: number) => (e.target as HTMLInputElement).value.tr
 }
 .text {
   min-width: 0;
+  font: inherit;
+  color: inherit;
   padding: 4px 8px;
   border: 1px solid var(--rule);
   border-radius: 3px;

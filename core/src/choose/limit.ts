@@ -17,6 +17,7 @@ import {
   cuttingForce,
   depthBelowClamp,
   feedShare,
+  gulletChipLoad,
   LEAST_TEETH,
   maxChipLoad,
   minChipLoad,
@@ -106,8 +107,14 @@ const chipLoad: Limit = {
   closes: 'below',
   unit: 'mm',
   test(job, blade) {
-    const ceiling = maxChipLoad(job, blade)
     const floor = minChipLoad(job, blade)
+    const strung = isStrungJob(job)
+    if (strung) {
+      // the quick answer of a search: full gaps refuse it whatever its tension
+      const gullet = gulletChipLoad(job, blade)
+      if (gullet < floor) return margin('chipLoad', gullet, SURE * floor, { gullet }, 'gullet', floor)
+    }
+    const ceiling = maxChipLoad(job, blade)
     const m = margin(
       'chipLoad',
       ceiling.cleanCut,
@@ -116,15 +123,15 @@ const chipLoad: Limit = {
       ceiling.cleanCut > ceiling.value ? ceiling.by : ceiling.limit,
       floor,
     )
-    if (!isStrungJob(job)) return m
+    if (!strung) return m
     const band = stressBand(job, blade)
-    const lost = ceiling.gullet < floor || band.empty
+    const lost = band.empty
     // a band that leaves no room about the stress advised cannot be kept by ear or hand
     const ratio = band.lowBy === 'habit' ? m.ratio : Math.min(m.ratio, (ADVISED * band.high) / band.low)
     return {
       ...m,
       ratio,
-      by: (lost && ceiling.gullet >= floor) || ratio < m.ratio ? 'bow' : m.by,
+      by: lost || ratio < m.ratio ? 'bow' : m.by,
       state: lost ? 'beyond' : ratio < 1 ? 'near' : 'within',
     }
   },

@@ -62,7 +62,9 @@ interface Change {
   apply(job: Job, blades: readonly Blade[]): (Pick<WayStep, 'from' | 'to'> & { job: Job }) | undefined
 }
 const withCut = (job: Job, patch: Partial<Cut>): Job => ({ ...job, cut: { ...job.cut, ...patch } })
-const fitting = (job: Job, blades: readonly Blade[]) => blades.filter((b) => usable(job, b) && passes(job, b))
+/** Of blades the saw can clamp and that suit the stock, those that do it; and whether any does. */
+const fitting = (job: Job, blades: readonly Blade[]) => blades.filter((b) => passes(job, b))
+const anyFits = (job: Job, blades: readonly Blade[]) => blades.some((b) => passes(job, b))
 const up = (x: number) => Math.ceil(x * 10) / 10
 const THIN = 6 // mm; thicker stock carries its own teeth
 const SCRAP = 6 // mm of ply or hardboard under it
@@ -148,7 +150,7 @@ const changes: readonly Change[] = [
       if (stock.form !== 'stack') return undefined
       for (let sheets = stock.sheets - 1; sheets >= 1; sheets--) {
         const fewer: Job = { ...job, stock: { ...stock, sheets } }
-        if (fitting(fewer, blades).length) return { job: fewer, from: stock.sheets, to: sheets }
+        if (anyFits(fewer, blades)) return { job: fewer, from: stock.sheets, to: sheets }
       }
       return undefined
     },
@@ -161,7 +163,7 @@ const changes: readonly Change[] = [
       if (stock.form === 'stack' || stock.form === 'tube') return undefined
       const size = stock.form === 'rod' ? 'diameter' : 'thickness'
       const was = crossing(stock).total
-      const can = (f: number) => fitting({ ...job, stock: scaled(stock, f) }, blades).length > 0
+      const can = (f: number) => anyFits({ ...job, stock: scaled(stock, f) }, blades)
       if (!can(THINNEST)) return undefined
       // to about 1 %, then rounded down to what one can buy
       const to = Math.floor(was * bisect(can, 1, THINNEST, 7)[1] * 10) / 10
@@ -197,19 +199,22 @@ export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[]
     .filter((s) => s.id !== job.saw.id)
     .map((saw) => ({ step: { kind: 'saw', group: 'saw', saw } as WayStep, job: onSaw(job, saw) }))
 
-  const firsts = stepsFrom(job)
-  const single = [...firsts, ...others].flatMap(({ step, job: changed }) => opened(step, changed))
+  const firsts = [...stepsFrom(job), ...others]
+  const single = firsts.flatMap(({ step, job: changed }) => opened(step, changed))
   if (single.length) return single
-  const pairs = [...firsts, ...others].flatMap(({ step, job: changed }) =>
-    stepsFrom(changed).flatMap((second) => opened(step, second.job, second.step)),
-  )
   // of each pair of kinds, and of each saw, one is enough to go on with
   const seen = new Set<string>()
+  const pairs: WayOut[] = []
+  for (const { step, job: changed } of firsts)
+    for (const { kind, group, apply } of changes) {
+      const key = step.saw?.id ?? [step.kind, kind].sort().join()
+      if (pairs.length === MANY || kind === step.kind || seen.has(key)) continue
+      const made = apply(changed, heldBy(changed))
+      const found = made && opened(step, made.job, { kind, group, from: made.from, to: made.to })
+      if (!found?.length) continue
+      seen.add(key)
+      pairs.push(...found)
+    }
   return pairs
-    .filter(({ kind, and, saw }) => {
-      const key = saw ? saw.id : [kind, and!.kind].sort().join()
-      return !seen.has(key) && seen.add(key)
-    })
-    .slice(0, MANY)
 }
 const MANY = 6 // pairs of changes a reader can choose among

@@ -70,24 +70,30 @@ function reckonBand(job: StrungJob, blade: Blade): StressBand {
       const tension = tensionFromStress(blade, stress)
       // a limp string leans most; where even that stays within, the stiff blade need not be reckoned
       const limp = (lean * tension) / (share * SIDE)
-      return limp >= push ? limp : lean / bevelSlope({ section: blade, span: job.saw.span, tension, force: SIDE, ...stock })
+      if (limp >= push) return limp
+      // stock about the middle of the span is leant next to nothing, or the other way
+      const slope = Math.abs(bevelSlope({ section: blade, span: job.saw.span, tension, force: SIDE, ...stock }))
+      return slope > 0 ? lean / slope : Infinity
     },
   }
   const least = TRADE_MINIMUM * top.value
   let [low, lowBy]: [number, StressLow] = [least, 'habit']
   for (const name of ['bow', 'lean'] as const)
-    if (bears[name](low) < push) [low, lowBy] = [risingTo(bears[name], push, low, Math.max(top.value, 1.1 * low)), name]
+    if (bears[name](low) < push) [low, lowBy] = [risingTo(bears[name], push, low, top.value), name]
   return { low, high: top.value, lowBy, highBy: top.limit, empty: low > top.value, push }
 }
 
-/** Where what is borne, which rises almost evenly with stress, reaches `push`: by secants from two stresses, MPa. */
+/**
+ * Where what is borne, which rises almost evenly with stress, reaches `push`: by secants from two stresses, MPa; beyond the higher
+ * of them, which is out of reach, about there.
+ */
 function risingTo(bears: (stress: number) => number, push: number, from: number, to: number): number {
+  if (to <= from) return Math.min(UNREACHABLE, (from * push) / bears(from))
   let [a, b] = [from, to]
   let [atA, atB] = [bears(a), bears(b)]
+  if (atB < push) return Math.min(UNREACHABLE, (b * push) / atB)
   for (let i = 0; i < 8 && Math.abs(atB - push) > 1e-7 * push; i++) {
     const next = Math.max(from, b + ((push - atB) * (b - a)) / (atB - atA))
-    // a strip so thin that no stress holds it straight
-    if (!(next < UNREACHABLE)) return UNREACHABLE
     ;[a, atA, b, atB] = [b, atB, next, bears(next)]
   }
   return b

@@ -183,9 +183,10 @@ const turn: Limit = {
     if (blade.plate) return margin('turn', centre, need, inputs)
     // the corner comes out at half a kerf whatever the pocket; one larger than the drawn curve shows in the waste only
     if (cut.turn === 'pivot') return margin('turn', cut.radius, need, inputs, undefined, 0)
+    const m = margin('turn', centre, need, inputs, undefined, cut.turn === 'flowing' ? workedRadius(blade) : tightestRadius(blade))
+    if (m.state !== 'near') return m
     const wider = overcut(blade, centre)
-    Object.assign(inputs, { wider, slower: overcutSlows(wider) })
-    return margin('turn', centre, need, inputs, undefined, cut.turn === 'flowing' ? workedRadius(blade) : tightestRadius(blade))
+    return { ...m, inputs: { ...inputs, wider, slower: overcutSlows(wider) } }
   },
 }
 
@@ -315,6 +316,17 @@ export function passingMargins(job: Job, blade: Blade): Margin[] | undefined {
     met.push(m)
   }
   return met
+}
+
+const asked = new Map<Profile, readonly Limit[]>(
+  [...ofProfile].map(([p, all]) => [p, all.filter(({ id }) => id !== 'end' && id !== 'material')]),
+)
+/** All limits met by a blade that is known to be usable: for searches, which ask it of every blade again and again. */
+export function passesUsable(job: Job, blade: Blade): boolean {
+  return asked.get(profileOf(job.saw))!.every((l) => {
+    const m = l.test(job, blade)
+    return !m || !stops(m)
+  })
 }
 
 /** All limits met. */

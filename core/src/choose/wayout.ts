@@ -3,7 +3,7 @@ import { blades as catalogue, startingHole, turnRadius, type Blade } from '../bl
 import { type LimitId, turnForClearance, type Saw } from '../saw/index.js'
 import { crossing, scaled } from '../stock/index.js'
 import { drawnRadius, heights, type Cut, type Job } from '../job/index.js'
-import { leastWeb, limitById, limitsOf, passes, stops, usable } from './limit.js'
+import { leastWeb, limitById, limitsOf, passesUsable, stops, usable } from './limit.js'
 import { onSaw } from './onSaw.js'
 
 /** What a way out changes: the manner of cutting, the piece, or the saw. */
@@ -58,13 +58,15 @@ export function stoppers(job: Job, blades: readonly Blade[] = catalogue): LimitI
 interface Change {
   kind: WayKind
   group: WayGroup
+  /** the one limit it can cure; not tried where no blade fails that; absent: it may cure several */
+  cures?: LimitId
   /** the job changed so, with what it was changed from and to; undefined where there is nothing to change, or no change of this kind opens a way */
   apply(job: Job, blades: readonly Blade[]): (Pick<WayStep, 'from' | 'to'> & { job: Job }) | undefined
 }
 const withCut = (job: Job, patch: Partial<Cut>): Job => ({ ...job, cut: { ...job.cut, ...patch } })
 /** Of blades the saw can clamp and that suit the stock, those that do it; and whether any does. */
-const fitting = (job: Job, blades: readonly Blade[]) => blades.filter((b) => passes(job, b))
-const anyFits = (job: Job, blades: readonly Blade[]) => blades.some((b) => passes(job, b))
+const fitting = (job: Job, blades: readonly Blade[]) => blades.filter((b) => passesUsable(job, b))
+const anyFits = (job: Job, blades: readonly Blade[]) => blades.some((b) => passesUsable(job, b))
 const up = (x: number) => Math.ceil(x * 10) / 10
 const THIN = 6 // mm; thicker stock carries its own teeth
 const SCRAP = 6 // mm of ply or hardboard under it
@@ -76,6 +78,7 @@ const changes: readonly Change[] = [
   {
     kind: 'turn-blade',
     group: 'manner',
+    cures: 'frame',
     apply(job) {
       if (job.saw.kind !== 'frame' || !job.cut.lie) return undefined
       const turned = turnForClearance(job.saw, job.cut.lie)
@@ -85,16 +88,19 @@ const changes: readonly Change[] = [
   {
     kind: 'worked',
     group: 'manner',
+    cures: 'turn',
     apply: (job) => (job.cut.radius !== undefined && job.cut.turn === 'flowing' ? { job: withCut(job, { turn: 'worked' }) } : undefined),
   },
   {
     kind: 'pivot',
     group: 'manner',
+    cures: 'turn',
     apply: (job) => (job.cut.radius !== undefined && job.cut.turn !== 'pivot' ? { job: withCut(job, { turn: 'pivot' }) } : undefined),
   },
   {
     kind: 'backing',
     group: 'manner',
+    cures: 'teeth',
     apply: (job) => (heights(job).total < THIN && !job.cut.backing ? { job: withCut(job, { backing: SCRAP }), to: SCRAP } : undefined),
   },
   {
@@ -106,12 +112,14 @@ const changes: readonly Change[] = [
   {
     kind: 'edge-entry',
     group: 'manner',
+    cures: 'hole',
     apply: (job) =>
       job.cut.kind === 'pierced' && job.cut.hole !== undefined ? { job: withCut(job, { hole: undefined, kind: 'outline' }) } : undefined,
   },
   {
     kind: 'hole',
     group: 'manner',
+    cures: 'hole',
     apply(job, blades) {
       const { hole } = job.cut
       if (hole === undefined) return undefined
@@ -122,6 +130,7 @@ const changes: readonly Change[] = [
   {
     kind: 'wider-web',
     group: 'piece',
+    cures: 'web',
     apply(job, blades) {
       const { web } = job.cut
       if (web === undefined) return undefined
@@ -133,6 +142,7 @@ const changes: readonly Change[] = [
   {
     kind: 'gentler-curve',
     group: 'piece',
+    cures: 'turn',
     apply(job, blades) {
       const { radius, turn } = job.cut
       if (radius === undefined) return undefined
@@ -185,13 +195,18 @@ export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[]
     return known
   }
   const opened = (step: WayStep, changed: Job, and?: WayStep): WayOut[] => {
-    const opens = heldBy(changed).filter((b) => passes(changed, b)).length
+    const opens = heldBy(changed).filter((b) => passesUsable(changed, b)).length
     return opens ? [{ ...step, and, job: changed, opens }] : []
   }
   /** every change of a job, as a step and what it makes of the job */
+  const fails = (j: Job, id: LimitId) =>
+    heldBy(j).some((b) => {
+      const m = limitById(id).test(j, b)
+      return m && stops(m)
+    })
   const stepsFrom = (j: Job): { step: WayStep; job: Job }[] =>
-    changes.flatMap(({ kind, group, apply }) => {
-      const made = apply(j, heldBy(j))
+    changes.flatMap(({ kind, group, cures, apply }) => {
+      const made = cures && !fails(j, cures) ? undefined : apply(j, heldBy(j))
       return made ? [{ step: { kind, group, from: made.from, to: made.to }, job: made.job }] : []
     })
   // stress and strokes a minute belong to the saw they were set on
@@ -206,10 +221,10 @@ export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[]
   const seen = new Set<string>()
   const pairs: WayOut[] = []
   for (const { step, job: changed } of firsts)
-    for (const { kind, group, apply } of changes) {
+    for (const { kind, group, cures, apply } of changes) {
       const key = step.saw?.id ?? [step.kind, kind].sort().join()
       if (pairs.length === MANY || kind === step.kind || seen.has(key)) continue
-      const made = apply(changed, heldBy(changed))
+      const made = cures && !fails(changed, cures) ? undefined : apply(changed, heldBy(changed))
       const found = made && opened(step, made.job, { kind, group, from: made.from, to: made.to })
       if (!found?.length) continue
       seen.add(key)

@@ -91,10 +91,13 @@ export function explain(rule: JobRule, job: Job, v: Evaluation, say: Say, also?:
         'An estimate of order, not of thousandths.',
       )
     case 'underside':
-      return why(`About ${mm(v.edge.tear)} ${frayedAt(v)}${v.edge.chips ? ', deeper than the face veneer: it will not sand out' : ''}.`, [
-        { name: 'bite h', value: biteWords(feed.chipLoad, say) },
-        ...(material.veneer === undefined ? [] : [{ name: 'veneer', value: mm(material.veneer) }]),
-      ])
+      return why(
+        `About ${mm(v.edge.tear)} ${frayedAt(v)}${material.veneer === undefined ? '' : `; ${v.edge.deep.count < 0.5 ? 'hardly any chip goes' : `some ${Math.round(v.edge.deep.count)} chips on 100 mm of cut go`} deeper than the face veneer${v.edge.chips ? ', and will not sand out' : ''}`}.`,
+        [
+          { name: 'bite h', value: biteWords(feed.chipLoad, say) },
+          ...(material.veneer === undefined ? [] : [{ name: 'veneer', value: mm(material.veneer) }]),
+        ],
+      )
     case 'time':
       return why(
         `${minutesWords(v.time.total)} in all.`,

@@ -1,6 +1,7 @@
 import { blades as catalogue, homes, type Blade } from '../blade/index.js'
 import { madeFor, type LimitId } from '../saw/index.js'
 import { soundJob, type Job } from '../job/index.js'
+import { offHabit } from './habit.js'
 import { limitsOf, marginsOf, stops, type Margin } from './limit.js'
 
 export interface WindowSize {
@@ -99,11 +100,14 @@ export interface Collision {
 }
 
 /** Why a window is empty: which limits collide and by how much. Undefined where it is not empty. */
-export function collision(window: SizeWindow): Collision | undefined {
+export function collision(window: SizeWindow, job?: Job): Collision | undefined {
   const { sizes, group } = window.inputs
   if (window.value.length || !sizes.length) return undefined
-  const worst = (s: WindowSize) => Math.min(...s.margins.map((m) => m.have / Math.max(m.least, 1e-9)))
-  const nearestSize = sizes.reduce((a, b) => (worst(b) > worst(a) ? b : a))
+  // e-folds short of what is possible, over all limits; what stops every size alike leaves the one most would clamp
+  const miss = ({ margins, blade }: WindowSize) =>
+    margins.reduce((t, m) => t + (stops(m) ? Math.log(m.least / Math.max(m.have, m.least / 99)) : 0), 0) +
+    (job ? 1e-3 * Math.abs(offHabit(job, blade)) : 0)
+  const nearestSize = sizes.reduce((a, b) => (miss(b) < miss(a) ? b : a))
   const byEnd = (closes: WindowLimit['closes']) => window.limits.filter((l) => l.closes === closes && l.fails.length)
   // the binding one is the one that takes most sizes
   const most = (ls: WindowLimit[]) =>

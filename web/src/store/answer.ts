@@ -53,11 +53,11 @@ export const useAnswer = defineStore('answer', () => {
   })
   const nearest = computed(() => {
     const w = sizeWindow(job.value, homeGroup(job.value), shop.catalogue)
-    return collision(w)?.nearest?.blade ?? w.inputs.sizes[0]?.blade ?? bladeById('scroll-standard-5')!
+    return collision(w, job.value)?.nearest?.blade ?? w.inputs.sizes[0]?.blade ?? bladeById('scroll-standard-5')!
   })
   const evaluation = computed((): Evaluation => ranked.value.find((r) => r.blade.id === blade.value.id) ?? evaluate(job.value, blade.value))
   const window = computed(() => sizeWindow(job.value, blade.value.group, shop.catalogue))
-  const clash = computed(() => (ranked.value.length ? undefined : collision(window.value)))
+  const clash = computed(() => (ranked.value.length ? undefined : collision(window.value, job.value)))
   const ways = computed(() => (ranked.value.length ? [] : waysOut(job.value, shop.offered, shop.catalogue)))
   /** The job and its green band where the blade is held at both ends; other saws have no tension. */
   const taut = computed(() => {

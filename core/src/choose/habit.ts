@@ -71,7 +71,8 @@ export function offHabit(job: Job, blade: Blade): number {
   return job.saw.kind === 'jigsaw' ? Math.sign(size) * Math.hypot(size, tooWide(job, blade)) : size
 }
 
+const WIDTH = 2 // times as much as its teeth does the width of a blade tell in a curve; estimate
 /** e-folds by which a jigsaw's blade is wider than habit takes round a curve: 4.5 mm for R 15, 6.4 for R 40; estimates. */
 function tooWide({ cut }: Job, { width }: Blade): number {
-  return cut.radius === undefined ? 0 : Math.max(0, Math.log(width / (3.5 + cut.radius / 14)))
+  return cut.radius === undefined ? 0 : WIDTH * Math.max(0, Math.log(width / (3.5 + cut.radius / 14)))
 }

@@ -24,6 +24,8 @@ export interface RankOptions {
   /** ids of owned blades: they lead where two will do equally well, and with `ownedFirst` in any case */
   owned?: ReadonlySet<string>
   ownedFirst?: boolean
+  /** id of the blade suggested before: it stays where it does equally well */
+  before?: string
 }
 export interface Ranking {
   value: Ranked[]
@@ -90,7 +92,9 @@ export function rankBlades(job: Job, options: RankOptions = {}): Ranking {
     const utility = utilities(v, job, best)
     return { ...v, utility, weight, tied: false, score: scored(utility, weight) + stand[i]! }
   })
-  const first = lead(fit, job, stand)
+  const suggested = lead(fit, job, stand)
+  const stays = suggested && fit.find((v) => v.blade.id === options.before && v.score > suggested.score - TIE)
+  const first = stays ?? suggested
   for (const v of fit) v.tied = v !== first && first !== undefined && Math.abs(v.score - first.score) < TIE
   const owned = (v: Ranked) => options.owned?.has(v.blade.id) ?? false
   const rank = (v: Ranked) => {

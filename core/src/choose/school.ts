@@ -4,6 +4,7 @@ import { teethInWork } from '../cut/index.js'
 import { profileOf } from '../saw/index.js'
 import { offHabit } from './habit.js'
 import { isStaple } from './staple.js'
+import { MANY } from './weigh.js'
 import type { Ranked } from './rank.js'
 
 /** Points of view on size. `balance` is the program's own weighing. */
@@ -66,4 +67,3 @@ export function byPointOfView(
   const rank = (r: Ranked) => (twistedFirst && r.blade.pattern === 'twisted' ? 2 : 0) + (r === pick ? 1 : 0)
   return kept.sort((a, b) => rank(b) - rank(a))
 }
-const MANY = 20 // openings from which silhouette work is meant; estimate

@@ -134,7 +134,10 @@ const MADE = 0.05 // of score for a blade made for this saw and this stock, not 
 const STAPLE = 0.02 // of score for a blade most drawers hold, so that small differences move nothing
 const PRICE = 0.2 // of score for each e-fold a margin stays short of its good threshold
 const TROUBLED = 0.06 // of score for a blade that heats or rubs at every stroke this saw has
+const TWISTED = 0.03 // of score against a twisted blade where openings are few: now and then, most say
 const PRESSED = 0.08 // of score for one that must be pressed down with all a hand likes to give
+
+export const MANY = 20 // openings from which silhouette work is meant; estimate
 
 /** What a blade is made for by what stands first among what it gets through: metal teeth get through plastic too, and weld it shut. */
 const KIN: Record<MaterialClass, readonly MaterialClass[]> = {
@@ -160,6 +163,7 @@ export function standing(v: Evaluation, job: Job): number {
     STAPLE * commonness(v.blade) -
     PRICE * near -
     (v.speed.trouble ? TROUBLED * ailing(v) : 0) -
-    PRESSED * v.pressed
+    PRESSED * v.pressed -
+    (v.blade.pattern === 'twisted' && job.cut.openings < MANY ? TWISTED : 0)
   )
 }

@@ -120,11 +120,14 @@ const CHIPPED = 1.5
 export interface CutTime {
   cutting: number
   threading: number
+  /** marking the line on the other face, where the show face is laid down; rough work is sawn as it lies */
+  marking: number
   cleanUp: number
   total: number
 }
 
 const PLANED = 40 // s per 100 mm of an edge 10 mm high: deeper ridges are planed, not sanded; estimate
+const MARK = { set: 30, each: 0.04 } // s to turn the board and set out, and for each mm of line; estimates
 const LEFT_ROUGH = 0.01 // of the clean-up is done where a rough edge will do; estimate
 const TIGHT = 0.15 // of the path is as tight as its tightest curve; estimate
 
@@ -142,5 +145,7 @@ export function cutTime(
   const threading = job.cut.kind === 'pierced' ? job.cut.openings * threadingSeconds(job.saw) : 0
   const wanted = job.cut.finish === 'rough' ? LEFT_ROUGH : 1
   const cleanUp = (wanted * edge.cleanUp * job.cut.length) / 100
-  return { cutting, threading, cleanUp, total: cutting + threading + cleanUp }
+  const turned = job.saw.kind === 'jigsaw' && job.cut.finish !== 'rough' && faceUp(job, blade) === 'back'
+  const marking = turned ? MARK.set + MARK.each * job.cut.length : 0
+  return { cutting, threading, marking, cleanUp, total: cutting + threading + marking + cleanUp }
 }

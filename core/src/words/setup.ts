@@ -144,7 +144,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
       return {
         hook: `Hold it by hand **in the bench hook**, ${item.strokes === 'push' ? 'against the far stop' : 'against a stop on the near side: the saw pulls it to you'}.`,
         trestles: '**On trestles or clamped over the bench’s edge**, a hand’s breadth clear of the line; hold up the offcut to the last.',
-        upright: '**Upright in the vice**, the cut close above the jaws and plumb.',
+        upright: '**Upright in the vice**, the cut close above the jaws; a batten or a fingertip keeps it plumb.',
         clamped: `**Clamped along the bench**, the cut just past its edge; the clamp takes the ${item.strokes}.`,
       }[item.how]
     case 'start-hand':
@@ -154,7 +154,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
     case 'start-frame':
       return `Start with a few **${item.strokes === 'pull' ? 'push' : 'pull'} strokes, quick and light**; then long, even ones, the frame square.`
     case 'strokes':
-      return `**${item.strokes} strokes a cut** of ${lengthWords(Math.round(item.length / 5) * 5, say)}, about ${Math.max(1, Math.round(item.seconds))} s, letting the teeth do it.`
+      return `**${item.strokes} strokes a cut** of ${lengthWords(Math.round(item.length / 5) * 5, say)}, about ${Math.max(1, Math.round(item.seconds))} s, letting the teeth do it. Draw back until fresh teeth come: a full gap cuts nothing.`
     case 'filing':
       return item.fit.matters <= 0.15
         ? 'Rip or crosscut filing makes no odds at this size.'

@@ -104,6 +104,7 @@ export function explain(rule: JobRule, job: Job, v: Evaluation, say: Say, also?:
         [
           { name: 'sawing', value: minutesWords(v.time.cutting) },
           { name: 'threading', value: minutesWords(v.time.threading) },
+          ...(v.time.marking ? [{ name: 'marking the other face', value: minutesWords(v.time.marking) }] : []),
           { name: 'clean-up', value: minutesWords(v.time.cleanUp) },
           { name: 'length of cut', value: mm(job.cut.length) },
           { name: 'openings', value: String(job.cut.kind === 'pierced' ? job.cut.openings : 0) },

@@ -39,9 +39,19 @@ export const useAnswer = defineStore('answer', () => {
     const calibration = shop.saws.find((s) => s.id === saw.id)?.calibration
     return { ...jobs.job, saw: { ...saw, calibration }, teethSchool: settings.value.teethSchool }
   })
-  const ranking = computed(
-    () => rankBlades(job.value, { blades: shop.catalogue, owned: shop.owned, ownedFirst: settings.value.ownedFirst }).value,
-  )
+  /** What was suggested last for this job: of two that do equally well it stays. */
+  const before: { job?: string; blade?: string } = {}
+  const ranking = computed(() => {
+    const { value } = rankBlades(job.value, {
+      blades: shop.catalogue,
+      owned: shop.owned,
+      ownedFirst: settings.value.ownedFirst,
+      before: before.job === jobs.record.id ? before.blade : undefined,
+    })
+    // no state of the answer: only what settles the next tie
+    Object.assign(before, { job: jobs.record.id, blade: value[0]?.blade.id })
+    return value
+  })
   const ranked = computed((): Ranked[] => byPointOfView(job.value, ranking.value, settings.value.view, shop.owned))
   const schools = computed(() => schoolPicks(job.value, ranking.value, settings.value.view.pattern, shop.owned))
 

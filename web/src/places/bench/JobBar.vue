@@ -1,15 +1,13 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
+import Typed from '../../ui/Typed.vue'
 
 const emit = defineEmits<{ print: []; log: [] }>()
 const jobs = useJob()
 const settings = useSettings()
-const name = ref<HTMLInputElement>()
-/** what is being typed: a save that is done meanwhile must not put the old name back */
-const typed = ref<string>()
 const stateWords = computed(() => ({ saved: 'kept', saving: 'keeping…', conflict: 'kept beside', failed: 'not kept' })[jobs.state])
 async function share() {
   try {
@@ -23,17 +21,7 @@ async function share() {
 
 <template>
   <div class="bar">
-    <input
-      ref="name"
-      class="name"
-      :value="typed ?? jobs.name"
-      aria-label="Job name"
-      maxlength="120"
-      @input="typed = ($event.target as HTMLInputElement).value"
-      @change="jobs.rename(($event.target as HTMLInputElement).value)"
-      @blur="typed = undefined"
-      @keydown.enter="name?.blur()"
-    />
+    <Typed class="name" :model-value="jobs.name" aria-label="Job name" maxlength="120" @update:model-value="jobs.rename" />
     <span class="soft" role="status">{{ stateWords }}</span>
     <span class="gap" />
     <button class="act plain" :disabled="!jobs.past.length" @click="jobs.undo()">Undo</button>

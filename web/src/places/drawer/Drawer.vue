@@ -26,6 +26,7 @@ import WhatBlade from './WhatBlade.vue'
 import Count from '../../ui/Count.vue'
 import Mark from '../../ui/Mark.vue'
 import Themed from '../../ui/Themed.vue'
+import Typed from '../../ui/Typed.vue'
 import { useQuietIcons } from '../../ui/quietIcons'
 
 const shop = useShop()
@@ -187,12 +188,12 @@ const columns = [
             </button></template
           >
           <template v-else-if="column.key === 'note'"
-            ><input
+            ><Typed
               class="note"
-              :value="record.note"
+              :model-value="record.note"
               maxlength="400"
               :aria-label="`Note on ${bladeWords(record.blade, settings.say)}`"
-              @change="put(record as DrawerRecord, { note: ($event.target as HTMLInputElement).value })"
+              @update:model-value="(note) => put(record as DrawerRecord, { note })"
           /></template>
           <Popconfirm
             v-else

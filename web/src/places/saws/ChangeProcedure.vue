@@ -15,6 +15,7 @@ import {
 import Choice from '../../ui/Choice.vue'
 import Count from '../../ui/Count.vue'
 import LengthInput from '../../ui/LengthInput.vue'
+import Typed from '../../ui/Typed.vue'
 
 /** The saw's own way of threading a hole: its steps in order, their names, tools and seconds. */
 const props = defineProps<{ saw: Saw }>()
@@ -34,8 +35,6 @@ const remove = (i: number) => change({ steps: steps().toSpliced(i, 1) })
 function add(name: StepName) {
   change({ steps: [...steps(), { do: name, seconds: 5, ...(name === 'own' ? { name: 'my own step' } : {}) }] })
 }
-/** What was typed, kept only where it says something. */
-const said = (e: Event, most: number) => (e.target as HTMLInputElement).value.trim().slice(0, most) || undefined
 </script>
 
 <template>
@@ -48,20 +47,20 @@ const said = (e: Event, most: number) => (e.target as HTMLInputElement).value.tr
       <li v-for="(s, i) in saw.change.steps" :key="i" :class="{ editing }">
         <span v-if="!editing" class="said">{{ stepWords(s) }}</span>
         <template v-else>
-          <input
+          <Typed
             class="text"
-            :value="s.name ?? stepName(s.do)"
+            :model-value="s.name ?? stepName(s.do)"
             maxlength="80"
             :aria-label="`Step ${i + 1}, in your words`"
-            @change="put(i, { name: said($event, 80) === stepName(s.do) ? undefined : said($event, 80) })"
+            @update:model-value="(name) => put(i, { name: name.trim() === stepName(s.do) ? undefined : name.trim() || undefined })"
           />
-          <input
+          <Typed
             class="text"
-            :value="s.tool"
+            :model-value="s.tool"
             maxlength="40"
             placeholder="tool"
             :aria-label="`Tool for step ${i + 1}`"
-            @change="put(i, { tool: said($event, 40) })"
+            @update:model-value="(tool) => put(i, { tool: tool.trim() || undefined })"
           />
         </template>
         <Count

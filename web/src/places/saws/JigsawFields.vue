@@ -3,6 +3,7 @@ import type { Jigsaw, Saw } from '@green-pitch/core'
 import Choice from '../../ui/Choice.vue'
 import Count from '../../ui/Count.vue'
 import LengthInput from '../../ui/LengthInput.vue'
+import Typed from '../../ui/Typed.vue'
 
 /** What only a jigsaw has: orbit, base, roller and motor. */
 const props = defineProps<{ saw: Jigsaw }>()
@@ -36,8 +37,7 @@ function marks(text: string) {
     @update:model-value="(v) => v !== undefined && put({ tiltMax: v })"
   />
   <label class="field"
-    ><span>Marks of the base, degrees</span
-    ><input class="plain-input" :value="saw.tiltMarks.join(', ')" @change="marks(($event.target as HTMLInputElement).value)"
+    ><span>Marks of the base, degrees</span><Typed class="plain-input" :model-value="saw.tiltMarks.join(', ')" @update:model-value="marks"
   /></label>
   <Count label="Motor pulls" :model-value="saw.pull" :min="20" :max="1000" unit="N" @update:model-value="(v) => v && put({ pull: v })" />
   <Choice

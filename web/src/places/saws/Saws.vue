@@ -23,6 +23,7 @@ import JigsawFields from './JigsawFields.vue'
 import SpeedFields from './SpeedFields.vue'
 import StrungFields from './StrungFields.vue'
 import Themed from '../../ui/Themed.vue'
+import Typed from '../../ui/Typed.vue'
 
 const shop = useShop()
 const jobs = useJob()
@@ -72,12 +73,12 @@ const holds = computed(() => blades.filter((b) => !clampTrouble(saw.value, b)).l
         <div :key="saw.id" class="sheet">
           <div class="top">
             <div>
-              <input
+              <Typed
                 class="name"
-                :value="saw.name"
+                :model-value="saw.name"
                 aria-label="Name of the saw"
                 maxlength="80"
-                @change="put({ name: ($event.target as HTMLInputElement).value.trim() || saw.name })"
+                @update:model-value="(name) => put({ name: name.trim() || saw.name })"
               />
               <p class="soft">
                 Holds {{ holds }} of {{ blades.length }} blades.

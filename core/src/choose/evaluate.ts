@@ -14,7 +14,8 @@ import {
   type SteadyFeed,
 } from '../cut/index.js'
 import { offHabit } from './habit.js'
-import { marginsOf, stops, type Margin } from './limit.js'
+import { marginsOf } from './limit.js'
+import { stops, type Margin } from './margin.js'
 
 /** Everything the job comes to with one blade. */
 export interface Evaluation {

@@ -3,7 +3,9 @@ import { blades as catalogue, startingHole, turnRadius, type Blade } from '../bl
 import { type LimitId, turnForClearance, type Saw } from '../saw/index.js'
 import { crossing, scaled } from '../stock/index.js'
 import { drawnRadius, heights, type Cut, type Job } from '../job/index.js'
-import { leastWeb, limitById, limitsOf, passesUsable, stops, usable } from './limit.js'
+import { limitById, limitsOf, passesUsable, usable } from './limit.js'
+import { stops } from './margin.js'
+import { leastWeb } from './ofCut.js'
 import { onSaw } from './onSaw.js'
 
 /** What a way out changes: the manner of cutting, the piece, or the saw. */

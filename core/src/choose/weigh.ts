@@ -4,7 +4,8 @@ import type { MaterialClass } from '../stock/index.js'
 import type { Job } from '../job/index.js'
 import { COOL, filingFit } from '../cut/index.js'
 import type { Evaluation } from './evaluate.js'
-import { limitById, type Margin } from './limit.js'
+import { limitById } from './limit.js'
+import { type Margin } from './margin.js'
 import { commonness } from './staple.js'
 
 /** What a blade is weighed by. Every utility is about 0 (poor) … 1 (best). */

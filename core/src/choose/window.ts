@@ -2,7 +2,8 @@ import { blades as catalogue, homes, type Blade } from '../blade/index.js'
 import { madeFor, type LimitId } from '../saw/index.js'
 import { soundJob, type Job } from '../job/index.js'
 import { offHabit } from './habit.js'
-import { limitsOf, marginsOf, stops, type Margin } from './limit.js'
+import { limitsOf, marginsOf } from './limit.js'
+import { stops, type Margin } from './margin.js'
 
 export interface WindowSize {
   blade: Blade

@@ -1,0 +1,161 @@
+import {
+  HOLE_CLEARANCE,
+  meanSpacing,
+  overcut,
+  overcutSlows,
+  startingHole,
+  tightestRadius,
+  turnRadius,
+  turnsAnywhere,
+  workedRadius,
+  type Blade,
+} from '../blade/index.js'
+import { centreRadius, heights, isStrungJob, type Job } from '../job/index.js'
+import {
+  ADVISED,
+  cuttingForce,
+  feedShare,
+  gulletChipLoad,
+  LEAST_TEETH,
+  maxChipLoad,
+  minChipLoad,
+  packing,
+  stressBand,
+  SURE,
+  sureChipLoad,
+  teethCarrying,
+  teethWished,
+} from '../cut/index.js'
+import { margin, yesNo, type Limit } from './margin.js'
+
+// Limits that the cut itself sets: they close the sizes of a pattern from below and from above.
+
+/**
+ * A sure bite must lie under what gaps and the push allowed leave; from there down to the floor it rubs now and then. What a
+ * blade held at both ends bears is asked of its whole band, not of the stress it happens to have: tension is free to give.
+ */
+export const chipLoad: Limit = {
+  id: 'chipLoad',
+  closes: 'below',
+  unit: 'mm',
+  test(job, blade) {
+    const floor = minChipLoad(job, blade)
+    const strung = isStrungJob(job)
+    if (strung) {
+      // the quick answer of a search: full gaps refuse it whatever its tension
+      const gullet = gulletChipLoad(job, blade)
+      if (gullet < floor) return margin('chipLoad', gullet, SURE * floor, { gullet }, 'gullet', floor)
+    }
+    const ceiling = maxChipLoad(job, blade)
+    const m = margin(
+      'chipLoad',
+      ceiling.cleanCut,
+      SURE * floor,
+      { gullet: ceiling.gullet, held: ceiling.held },
+      ceiling.cleanCut > ceiling.value ? ceiling.by : ceiling.limit,
+      floor,
+    )
+    if (!strung) return m
+    const band = stressBand(job, blade)
+    const lost = band.empty
+    // a band that leaves no room about the stress advised cannot be kept by ear or hand
+    const ratio = band.lowBy === 'habit' ? m.ratio : Math.min(m.ratio, (ADVISED * band.high) / band.low)
+    return {
+      ...m,
+      ratio,
+      by: lost || ratio < m.ratio ? 'bow' : m.by,
+      state: lost ? 'beyond' : ratio < 1 ? 'near' : 'within',
+    }
+  },
+}
+
+/** Teeth that carry the cut: what is wished, and what goes with scrap under it. Too many teeth pack in ductile stock. */
+export const teeth: Limit = {
+  id: 'teeth',
+  closes: 'above',
+  unit: 'teeth',
+  test(job, blade) {
+    // a curved edge is rocked along the sheet at a low angle, so that its length and not the sheet carries the teeth
+    if (blade.plate?.curved) return undefined
+    return margin(
+      'teeth',
+      teethCarrying(job, blade),
+      teethWished(job),
+      { height: heights(job).thinnest, spacing: meanSpacing(blade) },
+      undefined,
+      LEAST_TEETH,
+    )
+  },
+}
+
+/** Chips of ductile metal and plastic pack where too many teeth stand in the work: slower, hotter, never refused. */
+export const packs: Limit = {
+  id: 'packing',
+  closes: 'below',
+  unit: 'none',
+  test(job, blade) {
+    const share = packing(job, blade)
+    return share > 0 ? margin('packing', 1, share, {}, 'packs', 0) : undefined
+  },
+}
+
+/** Radius of the cut's centre line against what the blade turns; a pivoted corner only asks room for its pocket, in the waste. */
+export const turn: Limit = {
+  id: 'turn',
+  closes: 'above',
+  unit: 'mm',
+  test(job, blade) {
+    const { cut } = job
+    const centre = centreRadius(cut, blade)
+    if (cut.radius === undefined || centre === undefined) return undefined
+    const need = turnRadius(blade, cut.turn)
+    const inputs = { line: cut.radius, kerf: blade.kerf }
+    if (need === undefined) return yesNo('turn', false, inputs, 'none')
+    if (turnsAnywhere(blade)) return margin('turn', centre, need, inputs)
+    if (blade.plate) return margin('turn', centre, need, inputs)
+    // the corner comes out at half a kerf whatever the pocket; one larger than the drawn curve shows in the waste only
+    if (cut.turn === 'pivot') return margin('turn', cut.radius, need, inputs, undefined, 0)
+    const m = margin('turn', centre, need, inputs, undefined, cut.turn === 'flowing' ? workedRadius(blade) : tightestRadius(blade))
+    if (m.state !== 'near') return m
+    const wider = overcut(blade, centre)
+    return { ...m, inputs: { ...inputs, wider, slower: overcutSlows(wider) } }
+  },
+}
+
+export const hole: Limit = {
+  id: 'hole',
+  closes: 'above',
+  unit: 'mm',
+  test(job, blade) {
+    if (job.cut.kind !== 'pierced' || job.cut.hole === undefined) return undefined
+    const need = startingHole(blade)
+    // a tight hole scrapes the blade, and still lets it through
+    return margin('hole', job.cut.hole, need, {}, undefined, need - SCRAPES * HOLE_CLEARANCE[blade.cutsOn ? 'shank' : 'threaded'])
+  },
+}
+const SCRAPES = 0.4 // of the clearance can be done without; estimate
+
+export const SAFE = 3 // against breaking a web
+const BARELY = 1.5 // a web so far from breaking stands, in a careful hand; estimate
+const SLENDER = 4 // a web is taken as this many times longer than wide; estimate
+
+/**
+ * Narrowest web that stands beside the cut: a beam held at both ends, σ = ¾·F·ℓ/(H·b²), under the push of a sure bite,
+ * three times safe, and half a kerf's wander from either side; the least that stands at all is half as safe, with half the
+ * wander.
+ */
+export function leastWeb(job: Job, blade: Blade): { value: number; least: number; push: number } {
+  const push = feedShare(job, blade) * cuttingForce(job, blade, sureChipLoad(job, blade))
+  const stands = (safe: number) => (0.75 * SLENDER * safe * push) / (heights(job).longest * job.stock.material.strength)
+  return { value: stands(SAFE) + blade.kerf, least: stands(BARELY) + blade.kerf / 2, push }
+}
+export const web: Limit = {
+  id: 'web',
+  closes: 'above',
+  unit: 'mm',
+  test(job, blade) {
+    if (job.cut.web === undefined) return undefined
+    const { value, least, push } = leastWeb(job, blade)
+    return margin('web', job.cut.web, value, { push, kerf: blade.kerf }, undefined, least)
+  },
+}

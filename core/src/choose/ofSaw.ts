@@ -1,0 +1,86 @@
+import { clampTrouble, frameClearance } from '../saw/index.js'
+import { heights } from '../job/index.js'
+import { depthBelowClamp } from '../cut/index.js'
+import { margin, yesNo, type Limit } from './margin.js'
+
+// Limits that saw, stock and access set: they take whole patterns away, or single saws.
+
+export const end: Limit = {
+  id: 'end',
+  closes: 'whole',
+  unit: 'none',
+  test(job, blade) {
+    const trouble = clampTrouble(job.saw, blade)
+    return yesNo('end', !trouble, trouble && 'limit' in trouble ? { limit: trouble.limit } : {}, trouble?.why)
+  },
+}
+
+export const material: Limit = {
+  id: 'material',
+  closes: 'whole',
+  unit: 'none',
+  test: (job, blade) => yesNo('material', blade.cuts.includes(job.stock.material.cuts)),
+}
+
+export const capacity: Limit = {
+  id: 'capacity',
+  closes: 'whole',
+  unit: 'mm',
+  test(job) {
+    const { saw, cut } = job
+    const tilt = 'tiltMax' in saw ? saw.tiltMax : 90
+    if ((cut.bevel ?? 0) > tilt) return margin('capacity', tilt, cut.bevel!, {}, 'tilt')
+    return margin('capacity', saw.capacity, heights(job).total, { stroke: saw.stroke })
+  },
+}
+
+const TIP = 3 // mm a blade must still stand below the stock at the top of its stroke; estimate
+/** A shank blade must come out below the stock even at the top of its stroke. */
+export const reach: Limit = {
+  id: 'reach',
+  closes: 'whole',
+  unit: 'mm',
+  test(job, blade) {
+    if (job.saw.kind !== 'jigsaw') return undefined
+    return margin('reach', blade.length, depthBelowClamp(job, job.saw) + job.saw.stroke / 2 + TIP, { stroke: job.saw.stroke })
+  },
+}
+
+/** A back stops the cut at the depth under it. A cut of no stated depth goes through: the plate follows it for its whole length. */
+export const depth: Limit = {
+  id: 'depth',
+  closes: 'whole',
+  unit: 'mm',
+  test(job, blade) {
+    const { plate } = blade
+    if (!plate?.depth) return undefined
+    return margin('depth', plate.depth, job.cut.depth ?? job.cut.length, {}, 'back')
+  },
+}
+
+const UNSET = 5 // mm of wood on its sides from which a plate without set binds; estimate
+/** Flush on a face wants a plate without set and a handle out of the way; such a plate binds where much wood lies on its sides. */
+export const access: Limit = {
+  id: 'access',
+  closes: 'whole',
+  unit: 'none',
+  test(job, blade) {
+    const { flush, depth: deep, boxed, length } = job.cut
+    if (blade.plate?.needsBox && !boxed) return yesNo('access', false, {}, 'box')
+    if (flush) return yesNo('access', blade.plate?.flush === true, {}, 'handle')
+    if (blade.plate?.flush) return margin('access', UNSET, Math.min(heights(job).longest, deep ?? length), {}, 'set')
+    return undefined
+  },
+}
+
+/** A frame must pass the board where the cut runs, the blade turned in it or not. */
+export const frame: Limit = {
+  id: 'frame',
+  closes: 'whole',
+  unit: 'mm',
+  test({ saw, cut, turned }) {
+    if (saw.kind !== 'frame' || !cut.lie) return undefined
+    const { ratio } = frameClearance(saw, cut.lie, saw.turns ? turned : 0)
+    return margin('frame', ratio, 1, { depth: saw.throat, behind: cut.lie.behind, beside: cut.lie.beside, turned: turned ?? 0 })
+  },
+}

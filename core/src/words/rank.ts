@@ -49,7 +49,7 @@ export function firstReasons(r: Ranked, job: Job, say: Say): string {
             ? 'turns your curve with room'
             : 'just turns your curve',
     )
-  if (r.edge.chips) good.push(`but chips ${frayWords(r)} deeper than the veneer`)
+  if (r.edge.chips) good.push(`but leaves some ${Math.round(r.edge.deep.count)} chips on 100 mm of ${frayWords(r)} deeper than the veneer`)
   else if (r.blade.reverseZone && r.edge.underside < 0.06) good.push('cleans the underside')
   else if (r.blade.cutsOn && r.edge.tear < 0.04) good.push('leaves the show face clean')
   if (r.edge.cleanUp < 10) good.push('leaves little to clean up')

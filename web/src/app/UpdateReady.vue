@@ -4,9 +4,13 @@ import { useJob } from '../store/job'
 
 const { needRefresh, updateServiceWorker } = useRegisterSW()
 const jobs = useJob()
+const PATIENCE = 4000 // ms; the new version may have taken over without this page hearing of it
+const reload = () => window.location.reload()
 async function update() {
   await jobs.settle()
+  navigator.serviceWorker.addEventListener('controllerchange', reload, { once: true })
   await updateServiceWorker(true)
+  window.setTimeout(reload, PATIENCE)
 }
 </script>
 

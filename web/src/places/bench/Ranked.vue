@@ -182,6 +182,7 @@ h3 .pick b {
 }
 .figures {
   display: flex;
+  flex-wrap: wrap;
   justify-content: space-between;
   gap: 8px;
   margin: 5px 0 2px;

@@ -42,16 +42,18 @@ export interface WayOut extends WayStep {
   opens: number
 }
 
+/** Whether one limit stops a blade in a job; one that has nothing to say there does not. */
+const stopped = (job: Job, blade: Blade, id: LimitId): boolean => {
+  const margin = limitById(id).test(job, blade)
+  return margin !== undefined && stops(margin)
+}
+
 /** Limits that stop every blade this saw can clamp and that suits the stock, most stubborn first. */
 export function stoppers(job: Job, blades: readonly Blade[] = catalogue): LimitId[] {
   const fit = blades.filter((b) => usable(job, b))
   if (!fit.length) return blades.some((b) => !stops(limitById('end').test(job, b)!)) ? ['material'] : ['end']
-  const fails = (b: Blade, id: LimitId) => {
-    const m = limitById(id).test(job, b)
-    return m !== undefined && stops(m)
-  }
   return limitsOf(job.saw)
-    .map(({ id }) => ({ id, fails: fit.filter((b) => fails(b, id)).length }))
+    .map(({ id }) => ({ id, fails: fit.filter((b) => stopped(job, b, id)).length }))
     .filter((c) => c.fails)
     .sort((a, b) => b.fails - a.fails)
     .map((c) => c.id)
@@ -200,34 +202,28 @@ export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[]
     const opens = heldBy(changed).filter((b) => passesUsable(changed, b)).length
     return opens ? [{ ...step, and, job: changed, opens }] : []
   }
-  /** every change of a job, as a step and what it makes of the job */
-  const fails = (j: Job, id: LimitId) =>
-    heldBy(j).some((b) => {
-      const m = limitById(id).test(j, b)
-      return m && stops(m)
-    })
-  const stepsFrom = (j: Job): { step: WayStep; job: Job }[] =>
-    changes.flatMap(({ kind, group, cures, apply }) => {
-      const made = cures && !fails(j, cures) ? undefined : apply(j, heldBy(j))
-      return made ? [{ step: { kind, group, from: made.from, to: made.to }, job: made.job }] : []
-    })
+  /** a change of a job, as a step and what it makes of the job; undefined where it has nothing to cure */
+  const stepOf = ({ kind, group, cures, apply }: Change, j: Job): { step: WayStep; job: Job } | undefined => {
+    const made = cures && !heldBy(j).some((b) => stopped(j, b, cures)) ? undefined : apply(j, heldBy(j))
+    return made && { step: { kind, group, from: made.from, to: made.to }, job: made.job }
+  }
   // stress and strokes a minute belong to the saw they were set on
   const others = saws
     .filter((s) => s.id !== job.saw.id)
     .map((saw) => ({ step: { kind: 'saw', group: 'saw', saw } as WayStep, job: onSaw(job, saw) }))
 
-  const firsts = [...stepsFrom(job), ...others]
+  const firsts = [...changes.flatMap((change) => stepOf(change, job) ?? []), ...others]
   const single = firsts.flatMap(({ step, job: changed }) => opened(step, changed))
   if (single.length) return single
   // of each pair of kinds, and of each saw, one is enough to go on with
   const seen = new Set<string>()
   const pairs: WayOut[] = []
   for (const { step, job: changed } of firsts)
-    for (const { kind, group, cures, apply } of changes) {
-      const key = step.saw?.id ?? [step.kind, kind].sort().join()
-      if (pairs.length === MANY || kind === step.kind || seen.has(key)) continue
-      const made = cures && !fails(changed, cures) ? undefined : apply(changed, heldBy(changed))
-      const found = made && opened(step, made.job, { kind, group, from: made.from, to: made.to })
+    for (const change of changes) {
+      const key = step.saw?.id ?? [step.kind, change.kind].sort().join()
+      if (pairs.length === MANY || change.kind === step.kind || seen.has(key)) continue
+      const second = stepOf(change, changed)
+      const found = second && opened(step, second.job, second.step)
       if (!found?.length) continue
       seen.add(key)
       pairs.push(...found)

@@ -79,8 +79,8 @@ test('the main job: pear to silver, the frame, the second blade, card, log, relo
 })
 
 test('the Bench with the server stopped after the first visit', async ({ page }) => {
-  await openThenStopServer(page, 4197)
-  await expect(fetch(`http://127.0.0.1:4197/health`)).rejects.toThrow()
+  const address = await openThenStopServer(page)
+  await expect(fetch(`${address}/health`)).rejects.toThrow()
   await page.reload()
   await expect(part(page, 'Stock')).toContainText('Pear')
   await page.keyboard.press('1')
@@ -93,6 +93,7 @@ test('the Bench with the server stopped after the first visit', async ({ page })
   await kept(page)
   for (const place of ['Log', 'Drawer', 'Saws', 'Jobs']) {
     await page.getByRole('link', { name: place }).click()
+    await expect(page).toHaveTitle(`${place}, Green Pitch`)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
   }
 })

@@ -99,7 +99,7 @@ test('a bracket drawing by jigsaw: how the board is held, what is sawn beside th
 test('aluminium sheet by jigsaw, in inches and with the server stopped: fine teeth, wax; thinner wants scrap beneath; logged', async ({
   page,
 }) => {
-  await openThenStopServer(page, 4195)
+  await openThenStopServer(page)
   await page.getByRole('link', { name: 'Jobs' }).click()
   await page.getByRole('button', { name: 'Dinghy-curve brackets, outlines', exact: true }).click()
   await expect(part(page, 'Saw')).toContainText('Jigsaw')

@@ -26,6 +26,22 @@ test('a restore in one tab is seen in the other at once, and what was being edit
   await expect(other.getByRole('textbox', { name: 'Job name' })).toHaveValue('Tide dial, again')
 })
 
+test('who leaves the Bench right after an edit is not called back while the place is coming', async ({ browser }) => {
+  const context = await browser.newContext({ serviceWorkers: 'block' })
+  const page = await context.newPage()
+  await openBench(page)
+  await page.route(/assets\/Log-.*\.js$/, async (route) => {
+    await new Promise((r) => setTimeout(r, 1500))
+    await route.continue()
+  })
+  await page.keyboard.press('1')
+  await page.getByLabel('Thickness').fill('8')
+  await page.keyboard.press('Escape')
+  await page.getByRole('link', { name: 'Log' }).click()
+  await expect(page.getByLabel('Search the log')).toBeVisible()
+  await context.close()
+})
+
 test('a sheet is moved and enlarged with two fingers', async ({ browser }) => {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
   const page = await context.newPage()

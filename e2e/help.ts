@@ -43,8 +43,9 @@ export async function pickMaterial(page: Page, name: string) {
   await page.getByRole('combobox', { name: 'Material' }).selectOption(name)
 }
 
-/** Opens the Bench on a server of its own, lets the app keep itself, and stops that server. */
-export async function openThenStopServer(page: Page, port: number) {
+/** Opens the Bench on a server of its own, lets the app keep itself, stops that server, and gives the address that is dead now. */
+export async function openThenStopServer(page: Page) {
+  const port = 4190 + base.info().parallelIndex
   const server = spawn('node', ['server/dist/main.js'], { env: { ...process.env, PORT: String(port), GREEN_PITCH_DEMO: '1' } })
   try {
     await expect
@@ -64,4 +65,5 @@ export async function openThenStopServer(page: Page, port: number) {
     server.kill('SIGTERM')
     await gone
   }
+  return `http://127.0.0.1:${port}`
 }

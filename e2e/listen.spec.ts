@@ -110,7 +110,7 @@ test('plucks of two sizes at the lever’s marks change the ticket’s words for
   page,
 }) => {
   test.slow()
-  await openThenStopServer(page, 4196)
+  await openThenStopServer(page)
   await page.getByRole('link', { name: 'Listen' }).click()
   // a saw nobody has heard yet
   await page.keyboard.press('3')

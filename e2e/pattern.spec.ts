@@ -194,7 +194,7 @@ test('hostile and broken drawings are refused with their reason; size is asked w
 })
 
 test('in inches, from a DXF, with the server stopped: size, copies, another blade, fit, slices, a run', async ({ page }) => {
-  await openThenStopServer(page, 4198)
+  await openThenStopServer(page)
   await page.getByRole('link', { name: 'Jobs' }).click()
   await page.getByRole('button', { name: 'Dinghy-curve bracket', exact: true }).click()
   await page.keyboard.press('u')

@@ -1,5 +1,5 @@
-import { useRoute, useRouter } from 'vue-router'
-import { useSessionStorage, watchDebounced } from '@vueuse/core'
+import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
+import { tryOnScopeDispose, useSessionStorage, watchDebounced } from '@vueuse/core'
 import { MODEL } from '@green-pitch/core'
 import { carriesTicket, readTicketQuery, ticketQuery } from '../../data/ticketUrl'
 import { useJob } from '../../store/job'
@@ -29,8 +29,14 @@ export function useLink() {
     } else trouble.say(`${read.message} Your own job is shown instead.`)
     show()
   }
+  // on the way to another place whose code is still coming: writing the address now would call the user back
+  let leaving = false
+  onBeforeRouteLeave(() => {
+    leaving = true
+  })
+  tryOnScopeDispose(router.onError(() => (leaving = false)))
   function show() {
-    if (route.name !== 'Bench') return
+    if (leaving || route.name !== 'Bench') return
     const to = { path: '/', query: ticketQuery(jobs.ticket) }
     const next = router.resolve(to).fullPath
     if (own.value.at(-1) !== next) own.value = [...own.value.slice(-1), next]

@@ -45,7 +45,7 @@ export async function pickMaterial(page: Page, name: string) {
 
 /** Opens the Bench on a server of its own, lets the app keep itself, stops that server, and gives the address that is dead now. */
 export async function openThenStopServer(page: Page) {
-  const port = 4190 + base.info().parallelIndex
+  const port = 4193 + base.info().parallelIndex
   const server = spawn('node', ['server/dist/main.js'], { env: { ...process.env, PORT: String(port), GREEN_PITCH_DEMO: '1' } })
   try {
     await expect

@@ -33,7 +33,7 @@ export interface Ranking {
   inputs: { candidates: number; weights: Record<Criterion, number> }
 }
 
-const TIE = 0.01 // of score: less than the doubt of the constants it is made of; estimate
+const TIE = 0.02 // of score: less than a third of any constant it is made of moves it; estimate
 const STEPS = 20 // of the finish–pace slider at which a choice is made
 
 const scored = (utility: Record<Criterion, number>, weight: Record<Criterion, number>) => {

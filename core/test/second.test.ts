@@ -19,6 +19,7 @@ import {
   overcutSlows,
   passes,
   rankBlades,
+  quietSpeed,
   ripple,
   sawById,
   setUp,
@@ -34,6 +35,7 @@ import {
   type Cut,
   type Job,
   type Margin,
+  toothRate,
 } from '../src/index.js'
 
 const job = (material: string, thickness: number, saw: string, cut: Partial<Cut> = {}, more: Partial<Job> = {}): Job =>
@@ -143,6 +145,20 @@ describe('bow, bite and strokes', () => {
     const [plain, reverse] = ['scroll-standard-5', 'scroll-reverse-5'].map((id) => liftOnUpStroke(ply, bladeById(id)!, 0.01))
     expect(reverse!).toBeGreaterThan(plain!)
     expect(ripple(job('birch-ply', 1.5 * (25.4 / 14), 'scroll-plain'), no5)).toBeCloseTo(1 / 1.5, 6)
+  })
+  it('chatter heard once is a rate of teeth, and known for every blade: strokes beside it are quieter', () => {
+    const thin = job('birch-ply', 2, 'scroll-plain')
+    const finer = bladeById('scroll-standard-2')!
+    const heard = toothRate(thin, no5, 900)
+    expect(heard).toBeCloseTo((Math.PI * 19 * 15) / (25.4 / 14), 6)
+    const knows = { ...thin, saw: { ...thin.saw, calibration: { lever: [], dial: [], chatter: [{ rate: heard, at: 1 }] } } } as typeof thin
+    expect(quietSpeed(thin, no5, 900)).toBeUndefined()
+    expect(quietSpeed(knows, no5, 900)).toEqual({ chatters: expect.closeTo(900, 6), quieter: [expect.closeTo(810, 6), expect.closeTo(990, 6)] }) // prettier-ignore
+    expect(quietSpeed(knows, no5, 1100)).toBeUndefined()
+    // the finer blade meets the same rate at fewer strokes
+    expect(quietSpeed(knows, finer, (900 * 14) / 20 / 1.02)?.chatters ?? 0).toBeCloseTo(toothRate(thin, no5, 900) / toothRate(thin, finer, 1), 6) // prettier-ignore
+    // many teeth in thick stock carry evenly
+    expect(quietSpeed({ ...knows, stock: { ...knows.stock, thickness: 19 } as typeof knows.stock }, no5, 900)).toBeUndefined()
   })
 })
 

@@ -15,9 +15,16 @@ export interface HeardSpeed {
   strokes: number
   at: number
 }
+/** A rate of teeth at which the saw or its table was heard to chatter. */
+export interface HeardChatter {
+  /** teeth a second at mid stroke, Hz: the saw's own, whatever the blade */
+  rate: number
+  at: number
+}
 export interface Calibration {
   lever: HeardMark[]
   dial: HeardSpeed[]
+  chatter?: HeardChatter[]
   /** when clamps or spring were last changed, ms: what was heard before counts less */
   changed?: number
 }

@@ -2,7 +2,7 @@ import { startingHole, type Blade } from '../blade/index.js'
 import { nextDrill, type DrillSeries } from '../quantity/index.js'
 import { dialMark, strokeOf } from '../saw/index.js'
 import { heights, type Job } from '../job/index.js'
-import { needsBacking, speedBand, teethCarrying, type SteadyFeed } from '../cut/index.js'
+import { needsBacking, quietSpeed, speedBand, teethCarrying, type SteadyFeed } from '../cut/index.js'
 import type { SetUpItem } from './item.js'
 
 const THIN = 1.6 // mm; thinner sheet flexes into the table's slot without backing; estimate
@@ -28,7 +28,12 @@ export function entering({ job, blade, drills }: Facts): SetUpItem[] {
 export function speeding({ job, blade }: Facts): SetUpItem {
   const band = speedBand(job, blade)
   const marks = [band.low, band.high].map((n) => dialMark(job.saw, n))
-  return { do: 'speed', band, marks: marks[0] === undefined ? undefined : (marks as [number, number]) }
+  return {
+    do: 'speed',
+    band,
+    marks: marks[0] === undefined ? undefined : (marks as [number, number]),
+    quiet: quietSpeed(job, blade, job.spm ?? band.value),
+  }
 }
 export function cooling({ job }: Facts): SetUpItem[] {
   const { material } = job.stock

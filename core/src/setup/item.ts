@@ -1,5 +1,5 @@
 import type { Blade } from '../blade/index.js'
-import type { FilingFit, OrbitChoice, ReverseSetting, SpeedBand, GreenBand, GreenMarks, SteadyFeed } from '../cut/index.js'
+import type { FilingFit, OrbitChoice, ReverseSetting, SpeedBand, QuietSpeed, GreenBand, GreenMarks, SteadyFeed } from '../cut/index.js'
 import type { Drill } from '../quantity/index.js'
 import type { ChangeStep } from '../saw/index.js'
 
@@ -18,7 +18,7 @@ export type SetUpItem =
   | { do: 'tension'; band: GreenBand; stress: number; push: number; move: number; marks?: GreenMarks }
   | { do: 'retension'; steps: ChangeStep[]; returns: boolean }
   | { do: 'orbit'; choice: OrbitChoice; value: number }
-  | { do: 'speed'; band: SpeedBand; marks?: [number, number] }
+  | { do: 'speed'; band: SpeedBand; marks?: [number, number]; quiet?: QuietSpeed }
   | { do: 'drill'; drill: Drill; needs: number }
   | { do: 'enter-edge' }
   /** N that lift the work on the up stroke, and how the force ripples as teeth enter, as a share of it */

@@ -2,7 +2,7 @@ import { toDegrees } from '../number/index.js'
 import { decimal } from '../quantity/index.js'
 import { profileOf, setterOf, type ChangeStep, type Mounting, type SawKind, type StepName } from '../saw/index.js'
 import type { Job } from '../job/index.js'
-import { type OrbitLimit, UNREACHABLE, type GreenBand } from '../cut/index.js'
+import { CHATTERS, UNREACHABLE, type GreenBand, type OrbitLimit, type QuietSpeed } from '../cut/index.js'
 import type { Caution, SetUpItem } from '../setup/index.js'
 import { greenMarksWords } from './heard.js'
 import { speedWords } from './rank.js'
@@ -70,8 +70,11 @@ export const orbitWords: Record<OrbitLimit, string> = {
   full: 'rough straight work takes it all',
 }
 
-const CHATTERS = 0.4 // of the cutting force come and go with each tooth from here; estimate
-
+/** “It chatters near 900 here: 810 or 1000 is quieter.” */
+export function quietWords({ chatters, quieter }: QuietSpeed): string {
+  const n = (spm: number) => strokesWords({ low: spm, high: spm })
+  return `It chatters near ${n(chatters)} here${quieter.length ? `: ${quieter.map(n).join(' or ')} is quieter` : ', and this saw has no quieter strokes: more teeth in the work help'}.`
+}
 /** The three schools against splinters, each with what it leaves on the show face. */
 function splinterWords(item: Extract<SetUpItem, { do: 'splinter' }>, say: Say): string {
   const left = `about ${lengthWords(Math.round(item.shown * 100) / 100, say)} of tear-out shows`
@@ -189,7 +192,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
       const dial = item.marks
         ? `, dial ${decimal(item.marks[0], 0) === decimal(item.marks[1], 0) ? decimal(item.marks[0], 0) : `${decimal(item.marks[0], 0)} to ${decimal(item.marks[1], 0)}`}`
         : ''
-      return `**${strokesWords(item.band, ' to ')}** strokes a minute${dial}.${item.band.trouble ? ` ${speedWords(item.band)}` : ''}`
+      return `**${strokesWords(item.band, ' to ')}** strokes a minute${dial}.${item.band.trouble ? ` ${speedWords(item.band)}` : ''}${item.quiet ? ` ${quietWords(item.quiet)}` : ''}`
     }
     case 'drill':
       return `Drill **${item.drill.name}** starting holes in the waste, on a backing board.`

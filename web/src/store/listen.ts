@@ -10,6 +10,7 @@ import {
   sectionOf,
   stressDoubt,
   stressFromPitch,
+  toothRate,
   type Calibration,
   type Section,
   type StrokesRead,
@@ -254,6 +255,14 @@ export const useListen = defineStore('listen', () => {
     const same = (p: (typeof c.lever)[number]) => p.mark === mark && Math.abs(pull(p.section) - pull(point.section)) < 1e-6
     return keepSaw(answer.job.saw.id, { calibration: { ...c, lever: [...c.lever.filter((p) => !same(p)), point] } })
   }
+  /** Keeps the rate of teeth at which this saw was heard to chatter. */
+  function noteChatter() {
+    const heard = answer.heard.spm
+    if (!heard) return
+    const c = calibration.value
+    const rate = toothRate(answer.job, answer.blade, heard.value)
+    return keepSaw(answer.job.saw.id, { calibration: { ...c, chatter: [...(c.chatter ?? []), { rate, at: heard.at }] } })
+  }
   function noteDial(dial: number) {
     const heard = answer.heard.spm
     if (!heard) return
@@ -283,6 +292,7 @@ export const useListen = defineStore('listen', () => {
     forget,
     note,
     noteDial,
+    noteChatter,
     keepSaw,
     keepSpan,
   }

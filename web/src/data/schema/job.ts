@@ -122,6 +122,10 @@ const section = Joi.object<Section, true>({
 })
 const mark = Joi.number().min(-1000).max(1000).required()
 const calibration = Joi.object<Calibration, true>({
+  chatter: Joi.array()
+    .items(Joi.object<NonNullable<Calibration['chatter']>[number], true>({ rate: above0.max(1e5).required(), at: from0.required() }))
+    .max(100)
+    .optional(),
   lever: Joi.array()
     .items(
       Joi.object<Calibration['lever'][number], true>({

@@ -11,6 +11,7 @@ import { useSizeKeys } from '../../ui/sizeKeys'
 import SpeedRule from '../../draw/SpeedRule.vue'
 import Mark from '../../ui/Mark.vue'
 import Themed from '../../ui/Themed.vue'
+import ChatterPart from './ChatterPart.vue'
 import DialPart from './DialPart.vue'
 import HeardPluck from './HeardPluck.vue'
 import LeverPart from './LeverPart.vue'
@@ -144,7 +145,10 @@ async function open() {
       </div>
       <aside>
         <LeverPart v-if="listen.what === 'pluck' && taut" v-model:mark="mark" :job="taut.job" :band="taut.band" />
-        <DialPart v-else v-model:dial="dial" />
+        <template v-else>
+          <DialPart v-model:dial="dial" />
+          <ChatterPart />
+        </template>
       </aside>
     </div>
   </Themed>

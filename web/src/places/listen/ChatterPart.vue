@@ -11,6 +11,7 @@ const heard = computed(() => answer.heard.spm)
 const each = computed(() => toothRate(answer.job, answer.blade, 1))
 const known = computed(() => (listen.calibration.chatter ?? []).map((c) => ({ ...c, spm: c.rate / each.value })))
 const quiet = computed(() => quietSpeed(answer.job, answer.blade, answer.job.spm ?? answer.evaluation.speed.value))
+const noted = computed(() => known.value.some((c) => c.at === heard.value?.at))
 const forget = (at: number) =>
   listen.keepSaw(answer.job.saw.id, {
     calibration: { ...listen.calibration, chatter: known.value.filter((c) => c.at !== at).map(({ rate, at }) => ({ rate, at })) },
@@ -31,12 +32,15 @@ const forget = (at: number) =>
         <button class="x" :aria-label="`Forget chatter near ${Math.round(c.spm)}`" @click="forget(c.at)">×</button>
       </li>
     </ul>
-    <button class="act" :disabled="!heard || listen.busy" @click="listen.noteChatter()">It chatters at the strokes heard</button>
+    <button class="act" :disabled="!heard || noted || listen.busy" @click="listen.noteChatter()">It chatters at the strokes heard</button>
   </section>
 </template>
 
 <style scoped src="./marks.css"></style>
 <style scoped>
+section {
+  margin-top: 24px;
+}
 ul {
   list-style: none;
   margin: 0 0 8px;

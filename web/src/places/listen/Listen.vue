@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import { aimPitch, isPowered, noteWords, speedRange, strokesWords } from '@green-pitch/core'
+import { aimPitch, isPowered, noteWords, quietSpeed, quietWords, speedRange, strokesWords } from '@green-pitch/core'
 import { openFile } from '../../data/files'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
@@ -39,15 +39,17 @@ watch([powered, taut], () => listen.listenFor(taut.value && (listen.what === 'pl
 })
 const aim = computed(() => (taut.value ? aimPitch(taut.value.band, answer.blade) : 0))
 const spm = computed(() => answer.job.spm)
+const quiet = computed(() => spm.value && quietSpeed(answer.job, answer.blade, spm.value))
 const spmState = computed(() => {
   const { low, high, trouble } = answer.evaluation.speed
   if (spm.value === undefined) return undefined
   if (trouble || spm.value > high * 1.02) return 'beyond'
-  return spm.value < low * 0.98 ? 'near' : 'within'
+  return spm.value < low * 0.98 || quiet.value ? 'near' : 'within'
 })
 const spmWords = computed(() => {
   const { low, high } = answer.evaluation.speed
   if (spmState.value === 'beyond') return `Faster than this stock bears: it rubs and heats. Turn it down to ${low} to ${high}.`
+  if (quiet.value) return quietWords(quiet.value)
   if (spmState.value === 'near') return `Slower than need be: the feed must follow it down. ${low} to ${high} would carry the cut.`
   return 'Leave it as it is.'
 })

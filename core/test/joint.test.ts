@@ -187,6 +187,19 @@ describe('tenons, laps and housings', () => {
     expect([rip.hold, rip.job.cut.depth, rip.job.cut.length]).toEqual(['trestles', undefined, 900])
     expect(rip.saw!.blade.plate!.depth).toBeUndefined()
     expect(rip.strokes).toBeGreaterThan(30)
+    const said = words({ ...plainJoint('board'), cut: 'crosscut', width: 150 } as JointSpec, options)
+    expect(said).toMatch(/start at a low angle, then level; where the end is to show, 0.5 mm outside the line/)
+    expect(said).not.toContain('half a right angle')
+  })
+  it('a notch out of the corner is a rip and a crosscut, each with its own filing, as deep and as wide as asked', () => {
+    const oak = { ...options, material: materialById('oak')! }
+    const l = layOut({ ...plainJoint('board', 18), cut: 'corner', width: 90, thickness: 18, length: 40, notch: 25 } as JointSpec, oak)
+    expect(l.cuts.map((c) => [c.name, c.grain, c.depth])).toEqual([
+      ['corner-side', 'along', 40],
+      ['corner-shoulder', 'across', 25],
+    ])
+    expect(l.cuts.some((c) => c.filing!.wrong && c.filing!.matters > 0.3)).toBe(false)
+    expect(l.views[0]!.dims.map((d) => d.value)).toEqual([90, 40])
   })
   it('20 mm tenon, 180 mm housing, 150 mm board: a saw for each', () => {
     for (const kind of jointKinds) {

@@ -24,6 +24,8 @@ export type CutName =
   | 'crosscut'
   | 'rip'
   | 'notch-sides'
+  | 'corner-side'
+  | 'corner-shoulder'
 export type Holding = 'upright' | 'tilted' | 'hook' | 'clamped' | 'trestles' | 'box' | 'flat'
 
 export interface CutWanted {

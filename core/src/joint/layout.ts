@@ -9,7 +9,7 @@ import { dovetailCuts, dovetailFigures, dovetailViews } from './dovetail.js'
 import { halfLapCuts, halfLapViews, housingCuts, housingViews, tenonCheek, tenonCuts, tenonViews } from './lap.js'
 import { mitreCuts, mitreFigures, mitreViews } from './mitre.js'
 import { boardCuts, boardViews, flushCuts, flushViews, veneerCuts, veneerViews } from './plain.js'
-import type { JointSpec } from './spec.js'
+import { notchWidth, type JointSpec } from './spec.js'
 import type { View } from './view.js'
 
 /** What cannot be sawn as asked, or would be poor; by name, with the figures the words need. mm. */
@@ -165,7 +165,7 @@ function copedOf(s: JointSpec, o: LayOutOptions): CopedCut | undefined {
     // the blade drops down the kerf and turns at its foot, in the narrowest waste
     return cut(s.tailBoard, Math.max(1, f.pinRoot / 2), (s.tails - 1) * f.pinRoot * s.corners)
   }
-  if (s.kind === 'board' && s.cut === 'notch') return cut(s.thickness, 3, (s.notch ?? s.width * 0.3) * s.count)
+  if (s.kind === 'board' && s.cut === 'notch') return cut(s.thickness, 3, notchWidth(s) * s.count)
   return undefined
 }
 

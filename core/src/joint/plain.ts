@@ -1,5 +1,5 @@
 import type { CutWanted } from './cut.js'
-import type { BoardCut, Flush, Veneer } from './spec.js'
+import { notchWidth, type BoardCut, type Flush, type Veneer } from './spec.js'
 import { line, rect, ring, type View } from './view.js'
 
 /** A flush cut goes down through what stands proud; its teeth cross it. */
@@ -82,6 +82,12 @@ export function boardCuts(b: BoardCut): CutWanted[] {
     const hold = b.length > BENCH ? 'trestles' : 'clamped'
     return [{ name: 'rip', count: b.count, crossing: b.thickness * STEEP, depth: b.length, grain: 'along', hold, through: true }]
   }
+  // out of the corner: down along the grain, then across to meet it
+  if (b.cut === 'corner')
+    return [
+      { name: 'corner-side', count: b.count, crossing: b.thickness, depth: b.length, grain: 'along', hold: 'upright' },
+      { name: 'corner-shoulder', count: b.count, crossing: b.thickness, depth: notchWidth(b), grain: 'across', hold: 'clamped' },
+    ]
   return [{ name: 'notch-sides', count: 2 * b.count, crossing: b.thickness, depth: b.length, grain: 'across', hold: 'upright' }]
 }
 export function boardViews(b: BoardCut): View[] {
@@ -100,8 +106,17 @@ export function boardViews(b: BoardCut): View[] {
     view.marks = [0, at, long]
   } else if (b.cut === 'rip')
     view.shapes.push(rect('waste', 0, b.width * 0.7, long, b.width * 0.3, 'waste'), line('cut', 0, b.width * 0.7, long, b.width * 0.7))
-  else {
-    const wide = b.notch ?? b.width * 0.3
+  else if (b.cut === 'corner') {
+    const [deep, y] = [Math.min(b.length, long * 0.8), b.width - notchWidth(b)]
+    view.marks = [0, long - deep, long]
+    view.shapes.push(
+      rect('waste', long - deep, y, deep, b.width - y, 'waste'),
+      line('cut', long - deep, y, long, y),
+      line('knife', long - deep, y, long - deep, b.width),
+    )
+    view.dims.push({ from: [long - deep, y], to: [long, y], value: b.length })
+  } else {
+    const wide = notchWidth(b)
     const from = (long - wide) / 2
     view.marks = [0, from, from + wide, long]
     view.shapes.push(

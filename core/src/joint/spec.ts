@@ -3,7 +3,7 @@ import type { Grain } from '../stock/index.js'
 export const lapPlaces = ['end', 'middle'] as const
 export const flushEnds = ['dowel', 'tenon-end'] as const
 export const copeProfiles = ['ovolo', 'ogee', 'cove', 'own'] as const
-export const boardCutKinds = ['crosscut', 'rip', 'notch'] as const
+export const boardCutKinds = ['crosscut', 'rip', 'notch', 'corner'] as const
 
 /** A joint or plain cut as its maker wants it; all lengths mm, angles degrees. */
 export interface Dovetail {
@@ -100,12 +100,14 @@ export interface BoardCut {
   cut: (typeof boardCutKinds)[number]
   width: number
   thickness: number
-  /** length sawn by a rip; depth of a notch */
+  /** length sawn by a rip; depth of a notch, along the grain */
   length: number
-  /** width of a notch */
+  /** width of a notch, across the grain: within the end, or at its corner */
   notch?: number
   count: number
 }
+/** Width of a board's notch: a third of the board where none is asked. */
+export const notchWidth = (b: BoardCut): number => b.notch ?? b.width * 0.3
 export type JointSpec = Dovetail | Tenon | Housing | HalfLap | Mitre | Flush | Veneer | Cope | BoardCut
 export type JointKind = JointSpec['kind']
 export const jointKinds: readonly JointKind[] = ['dovetail', 'tenon', 'housing', 'half-lap', 'mitre', 'cope', 'flush', 'veneer', 'board']

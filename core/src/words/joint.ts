@@ -5,6 +5,7 @@ import {
   copeFigures,
   mitreFigures,
   mitreGap,
+  notchWidth,
   tenonCheek,
   type AidKind,
   type CutFound,
@@ -99,8 +100,8 @@ export function jointHeading(l: LayOut, say: Say): string {
     case 'veneer':
       return `${mm(s.thickness)} veneer ${s.grain} the grain, along a straight edge`
     case 'board':
-      return s.cut === 'notch'
-        ? `A notch ${mm(s.notch ?? s.width * 0.3)} wide and ${mm(s.length)} deep`
+      return s.cut === 'notch' || s.cut === 'corner'
+        ? `${s.cut === 'corner' ? 'A corner' : 'A'} notch ${mm(notchWidth(s))} wide and ${mm(s.length)} deep`
         : `${capital(s.cut)} a board ${mm(s.width)} wide`
   }
 }
@@ -132,6 +133,8 @@ const cutNames: Record<CutName, string> = {
   crosscut: 'Crosscut.',
   rip: 'Rip.',
   'notch-sides': 'Both sides of the notch.',
+  'corner-side': 'Down the side, with the grain.',
+  'corner-shoulder': 'Across to meet it.',
 }
 /** What else is done at a cut beyond how it is held. */
 const cutNotes: Partial<Record<CutName, string>> = {
@@ -140,13 +143,16 @@ const cutNotes: Partial<Record<CutName, string>> = {
   shoulders: 'Knife line and chamfer; a fence on the plate stops it at the cheek. Undercut by a hair, never over.',
   'housing-walls': 'Knife both lines and chamfer; start at the far edge, saw against a straight batten. Router or chisel the rest.',
   'lap-shoulders': 'Knife line and chamfer; stop at the gauge line.',
-  mitres: 'Test on two scraps; shoot to the line.',
   trim: 'A card under the plate keeps its teeth off; plane the last shaving.',
   veneer: 'Straight edge on the side you keep; short strokes, the curved edge rolling.',
   crosscut: 'Saw at half a right angle; hold up the offcut, last strokes light.',
   rip: 'Steeper, about sixty degrees; a wedge in the kerf where it closes.',
   'notch-sides': 'Down to the line, square over the edge.',
+  'corner-side': 'Stop on the knifed line; the shoulder frees the piece.',
+  'corner-shoulder': 'Clamp on the side the saw draws towards; last strokes light, the corner drops.',
 }
+
+const SHOT = 0.5 // mm left on an end that a plane shoots true; habit
 
 export interface Step {
   head: string
@@ -230,13 +236,14 @@ function cutText(l: LayOut, c: CutFound, say: Say): string {
           ? ' Its filing is for the other way of the grain: knife deep first.'
           : ''
       : ''
+  const shot = `where the end is to show, ${lengthWords(SHOT, say)} outside the line, to be shot to it`
+  const inHook = 'Knife line, chamfer; start at a low angle, then level'
   const note =
-    cutNotes[c.name] ??
-    (c.hold === 'hook'
-      ? 'Knife line, chamfer; start at a low angle, then level.'
-      : c.grain === 'across'
-        ? 'Knife line, chamfer, low angle.'
-        : '')
+    c.name === 'mitres'
+      ? `Test on two scraps; saw ${shot}.`
+      : c.name === 'crosscut' && c.hold === 'hook'
+        ? `${inHook}; ${shot}.`
+        : (cutNotes[c.name] ?? (c.hold === 'hook' ? `${inHook}.` : c.grain === 'across' ? 'Knife line, chamfer, low angle.' : ''))
   const deep = ` ${lengthWords(Math.round(c.depth * 10) / 10, say)} ${c.through ? 'long' : 'deep'}.`
   return `${holds[c.hold]}${tilt}${bears}.${other}${deep} ${note}${filing}`.replace(/ +/g, ' ').trim()
 }

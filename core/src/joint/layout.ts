@@ -171,8 +171,9 @@ function copedOf(s: JointSpec, o: LayOutOptions): CopedCut | undefined {
 
 /** Lays a joint out: drawings to scale, every saw cut with the saw for it, in order, and what stands against it. */
 export function layOut(spec: JointSpec, o: LayOutOptions): LayOut {
-  // boards are sawn to be planed; joints come from the saw
-  const finish = spec.kind === 'board' ? 'rough' : o.finish
+  // boards are sawn to be planed; joints and notches come from the saw
+  const planed = spec.kind === 'board' && (spec.cut === 'crosscut' || spec.cut === 'rip')
+  const finish = planed ? 'rough' : o.finish
   const cuts = findCuts(o.material, o.hands, wanted(spec), finish, o)
   const saw = cuts[0]?.saw?.blade
   const coped = copedOf(spec, o)

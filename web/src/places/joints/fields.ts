@@ -85,7 +85,7 @@ export const fields: Record<JointKind, Field[]> = {
     number('count', 'Cuts', 1, 200),
   ],
   board: [
-    choice('cut', 'Cut', { crosscut: 'crosscut', rip: 'rip', notch: 'notch', corner: 'corner notch' }),
+    choice('cut', 'Cut', { crosscut: 'crosscut', rip: 'rip', notch: 'notch', corner: 'corner' }),
     length('width', 'Board width'),
     length('thickness', 'Thickness'),
     length('length', 'Length or depth'),

@@ -198,7 +198,10 @@ describe('tenons, laps and housings', () => {
       ['corner-side', 'along', 40],
       ['corner-shoulder', 'across', 25],
     ])
-    expect(l.cuts.some((c) => c.filing!.wrong && c.filing!.matters > 0.3)).toBe(false)
+    // one saw does both where that is less time; misfiled across the grain, it says so
+    expect(words({ ...plainJoint('board', 18), cut: 'corner', width: 90, length: 40, notch: 25 } as JointSpec, oak)).toContain(
+      'knife deep first',
+    )
     expect(l.views[0]!.dims.map((d) => d.value)).toEqual([90, 40])
   })
   it('20 mm tenon, 180 mm housing, 150 mm board: a saw for each', () => {

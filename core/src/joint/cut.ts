@@ -109,7 +109,8 @@ function tryCut(material: Material, hands: Saw, wanted: CutWanted, finish: Finis
 }
 const secondsFor = ({ wanted, job }: Tried, saw: Ranked) => wanted.count * (oneCut(job, saw.feed).seconds + START)
 
-function found({ wanted, job, blades, ranked }: Tried, blade: Blade | undefined): CutFound {
+function found(tried: Tried, blade: Blade | undefined): CutFound {
+  const { wanted, job, blades, ranked } = tried
   const saw = ranked.find((r) => r.blade.id === blade?.id) ?? ranked[0]
   if (!saw) return { ...wanted, job, stops: stoppers(job, blades), strokes: 0, seconds: 0 }
   return {
@@ -119,7 +120,7 @@ function found({ wanted, job, blades, ranked }: Tried, blade: Blade | undefined)
     stops: [],
     filing: filingFit(job, saw.blade),
     strokes: oneCut(job, saw.feed).strokes,
-    seconds: secondsFor({ wanted, job, blades, ranked }, saw),
+    seconds: secondsFor(tried, saw),
   }
 }
 

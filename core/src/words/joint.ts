@@ -229,9 +229,9 @@ function cutText(l: LayOut, c: CutFound, say: Say): string {
     }[c.hold as string] ?? ''
   const other = c.saw && c.saw.blade.id !== l.saw?.id ? ` ${capital(bladeWords(c.saw.blade, say))}.` : ''
   const filing =
-    c.filing && c.hold === 'hook' && c.saw?.blade.plate?.filing !== 'hybrid'
+    c.filing && c.grain === 'across' && c.saw?.blade.plate?.filing !== 'hybrid'
       ? c.filing.matters <= 0.15
-        ? ` Crosscut or fine rip, it makes no odds at ${lengthWords(Math.round(c.crossing), say)}.`
+        ? ` Crosscut or fine rip, it makes no difference at ${lengthWords(Math.round(c.crossing), say)}.`
         : c.filing.wrong
           ? ' Its filing is for the other way of the grain: knife deep first.'
           : ''

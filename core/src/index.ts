@@ -1,4 +1,4 @@
-export { bounded, Spent, toDegrees, toRadians } from './number/index.js'
+export { bounded, runsOf, Spent, toDegrees, toRadians } from './number/index.js'
 export * from './quantity/index.js'
 export * from './stock/index.js'
 export * from './blade/index.js'

@@ -57,14 +57,13 @@ export const chipLoad: Limit = {
     )
     if (!strung) return m
     const band = stressBand(job, blade)
-    const lost = band.empty
     // a band that leaves no room about the stress advised cannot be kept by ear or hand
     const ratio = band.lowBy === 'habit' ? m.ratio : Math.min(m.ratio, (ADVISED * band.high) / band.low)
     return {
       ...m,
       ratio,
-      by: lost || ratio < m.ratio ? 'bow' : m.by,
-      state: lost ? 'beyond' : ratio < 1 ? 'near' : 'within',
+      by: band.empty || ratio < m.ratio ? 'bow' : m.by,
+      state: band.empty ? 'beyond' : ratio < 1 ? 'near' : 'within',
     }
   },
 }
@@ -111,8 +110,7 @@ export const turn: Limit = {
     const need = turnRadius(blade, cut.turn)
     const inputs = { line: cut.radius, kerf: blade.kerf }
     if (need === undefined) return yesNo('turn', false, inputs, 'none')
-    if (turnsAnywhere(blade)) return margin('turn', centre, need, inputs)
-    if (blade.plate) return margin('turn', centre, need, inputs)
+    if (turnsAnywhere(blade) || blade.plate) return margin('turn', centre, need, inputs)
     // the corner comes out at half a kerf whatever the pocket; one larger than the drawn curve shows in the waste only
     if (cut.turn === 'pivot') return margin('turn', cut.radius, need, inputs, undefined, 0)
     const m = margin('turn', centre, need, inputs, undefined, cut.turn === 'flowing' ? workedRadius(blade) : tightestRadius(blade))

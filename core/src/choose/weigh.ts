@@ -103,7 +103,7 @@ export const bestOf = (all: readonly Evaluation[]): Best => ({
   kerf: Math.min(...all.map((v) => v.blade.kerf)),
 })
 
-/** What each criterion is worth with this blade, but for place and habit, which the finish–pace slider moves. */
+/** What each criterion is worth with this blade, at the job’s finish–pace position. */
 export function utilities(v: Evaluation, job: Job, best: Best): Record<Criterion, number> {
   const { poor } = profileOf(job.saw)
   const filing = filingFit(job, v.blade)

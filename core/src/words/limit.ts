@@ -1,3 +1,4 @@
+import { runsOf } from '../number/index.js'
 import { profileOf, type LimitId } from '../saw/index.js'
 import { decimal } from '../quantity/index.js'
 import type { Stock } from '../stock/index.js'
@@ -204,30 +205,21 @@ export function marginWords(m: Margin, job: Job, say: Say): string {
 /** The turn is reckoned on the kerf's centre; people speak of the drawn line. */
 const turnShift = (m: Margin) => m.inputs.line! - m.have
 
-const runsOf = (places: readonly number[]) =>
-  places.reduce<number[][]>((runs, i) => {
-    const last = runs.at(-1)
-    if (last?.at(-1) === i - 1) last.push(i)
-    else runs.push([i])
-    return runs
-  }, [])
-
 /** The window's heading: the answer in one sentence, those that go freely apart from those at a price. */
 export function windowHeading(window: SizeWindow): string {
   const { sizes } = window.inputs
   const places = (ok: (s: WindowSize) => boolean) => sizes.flatMap((s, i) => (ok(s) ? [i] : []))
   const name = (i: number) => sizeWords(sizes[i]!.blade)
-  const span = (of: number[]) => {
-    const whole = of.at(-1)! - of[0]! + 1 === of.length
-    return of.length === 1 ? name(of[0]!) : `${name(of[0]!)} to ${name(of.at(-1)!)}${whole ? '' : ', with gaps'}`
-  }
+  const span = ([first, last]: [number, number], whole = true) =>
+    first === last ? name(first) : `${name(first)} to ${name(last)}${whole ? '' : ', with gaps'}`
+  const ends = (of: number[]) => span([of[0]!, of.at(-1)!], runsOf(of).length === 1)
   const all = places((s) => s.passes)
   const free = places((s) => s.passes && !s.near)
   if (!all.length) return 'No size of this kind will do this cut'
-  if (!free.length) return `${all.length === 1 ? 'One size' : 'Sizes'} will do at a price: ${span(all)}`
-  const priced = runsOf(all.filter((i) => !free.includes(i))).map(span)
+  if (!free.length) return `${all.length === 1 ? 'One size' : 'Sizes'} will do at a price: ${ends(all)}`
+  const priced = runsOf(all.filter((i) => !free.includes(i))).map((run) => span(run))
   const rest = priced.length ? `; ${listWords(priced)} at a price` : ''
-  return `${free.length === 1 ? 'One size will do this cut' : 'Sizes that will do this cut'}: ${span(free)}${rest}`
+  return `${free.length === 1 ? 'One size will do this cut' : 'Sizes that will do this cut'}: ${ends(free)}${rest}`
 }
 
 /** Which limits collide in an empty window, and by how much. */

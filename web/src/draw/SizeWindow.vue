@@ -5,6 +5,7 @@ import {
   limitAsks,
   lengthWords,
   limitNames,
+  runsOf,
   sizedByTeeth,
   sizeWords,
   windowHeading,
@@ -54,21 +55,14 @@ const rows = computed(() =>
       : l.asked || (props.job.saw.kind !== 'hand' && (l.id === 'turn' || l.id === 'hole' || l.id === 'web')),
   ),
 )
-const runs = (places: number[]) =>
-  places.reduce<[number, number][]>((r, i) => {
-    const last = r.at(-1)
-    if (last && last[1] === i - 1) last[1] = i
-    else r.push([i, i])
-    return r
-  }, [])
 const times = computed(() => Math.min(6, magnification(BAR / Math.max(...sizes.value.map((s) => s.blade.width)))))
 /** Where sizes are teeth, the width stands beside them. */
 const byTeeth = computed(() => sizes.value.some((s) => sizedByTeeth(s.blade)))
 const placesOf = (ok: (s: SizeWindow['inputs']['sizes'][number]) => boolean) => sizes.value.flatMap((s, i) => (ok(s) ? [i] : []))
-const green = computed(() => runs(placesOf((s) => s.passes && !s.near)))
+const green = computed(() => runsOf(placesOf((s) => s.passes && !s.near)))
 /** What goes at a price: the window's soft ends. */
-const soft = computed(() => runs(placesOf((s) => s.near)))
-const open = computed(() => runs(placesOf((s) => s.passes)))
+const soft = computed(() => runsOf(placesOf((s) => s.near)))
+const open = computed(() => runsOf(placesOf((s) => s.passes)))
 const high = computed(() => rows.value.length * ROW)
 const short = (s: string) => (s.length > 4 ? s.slice(0, 6) : s)
 /** A narrow phone cannot show every number: the chosen one, and others clear of it and of each other. */
@@ -118,14 +112,14 @@ const slider = computed(() => {
         <g v-for="(l, r) in rows" :key="l.id">
           <path :d="`M${LEFT} ${(r + 1) * ROW - 2}H${x(sizes.length)}`" stroke="var(--rule)" stroke-width="0.8" />
           <path
-            v-for="[a, b] in runs(l.near)"
+            v-for="[a, b] in runsOf(l.near)"
             :key="`n${a}`"
             :d="`M${x(a) + 3} ${r * ROW + ROW / 2}H${x(b + 1) - 3}`"
             stroke="var(--near)"
             stroke-width="3"
             stroke-dasharray="2 4"
           />
-          <g v-for="[a, b] in runs(l.fails)" :key="a">
+          <g v-for="[a, b] in runsOf(l.fails)" :key="a">
             <rect :x="x(a)" :y="r * ROW + 5" :width="x(b + 1) - x(a)" :height="ROW - 11" :fill="`url(#${id}x)`" />
             <path v-if="b < sizes.length - 1" :d="`M${x(b + 1)} ${r * ROW + 3}v${ROW - 7}`" stroke="var(--ink)" stroke-width="2" />
             <path v-if="a > 0" :d="`M${x(a)} ${r * ROW + 3}v${ROW - 7}`" stroke="var(--ink)" stroke-width="2" />

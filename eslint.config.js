@@ -18,8 +18,10 @@ const lines = [
   ['tension'],
   ['cut'],
   ['sound'],
+  ['belief'],
   ['choose'],
   ['setup', 'log', 'fit'],
+  ['learn'],
   ['pattern', 'run', 'joint'],
   ['words'],
 ]

@@ -1,3 +1,4 @@
+import type { Shifts } from '../belief/index.js'
 import type { Blade } from '../blade/index.js'
 import { isStrungJob, soundJob, type Job } from '../job/index.js'
 import {
@@ -5,6 +6,7 @@ import {
   edgeForecast,
   maxChipLoad,
   pressed,
+  regraded,
   speedBand,
   steadyFeed,
   stressInUse,
@@ -32,18 +34,22 @@ export interface Evaluation {
   habit: number
   /** of a comfortable press of the hand, what keeps the saw down on the work */
   pressed: number
+  /** what one’s own cuts say: times longer to saw, and times longer its life, than reckoned; 1 without evidence */
+  own: { slower: number; lasts: number }
 }
 
 /**
  * Everything the job comes to with one blade.
+ * @param by what one’s own cuts have taught of it: times and faces are moved by so much; limits, feed and tension are not
  * @throws RangeError where a figure of the job is none
  */
-export function evaluate(job: Job, blade: Blade, margins = marginsOf(job, blade)): Evaluation {
+export function evaluate(job: Job, blade: Blade, margins = marginsOf(job, blade), by?: Shifts): Evaluation {
   soundJob(job)
   const found = maxChipLoad(job, blade)
   const speed = speedBand(job, blade, found)
   const feed = steadyFeed(job, blade, found, speed)
   const edge = edgeForecast(job, blade, feed.chipLoad)
+  const time = cutTime(job, blade, feed, edge, found)
   return {
     blade,
     margins,
@@ -51,9 +57,21 @@ export function evaluate(job: Job, blade: Blade, margins = marginsOf(job, blade)
     speed,
     feed,
     stress: isStrungJob(job) ? stressInUse(job, blade) : undefined,
-    edge,
-    time: cutTime(job, blade, feed, edge, found),
+    edge: by ? regraded(job, edge, by) : edge,
+    time: by ? timed(time, by) : time,
     habit: offHabit(job, blade),
     pressed: pressed(job, blade, feed.chipLoad),
+    own: by ? { slower: Math.exp(by.sawing), lasts: Math.exp(by.life) } : RECKONED,
   }
+}
+const RECKONED = { slower: 1, lasts: 1 }
+
+/** Times as one’s own cuts took them. */
+function timed(time: CutTime, by: Shifts): CutTime {
+  const [cutting, threading, cleanUp] = [
+    time.cutting * Math.exp(by.sawing),
+    time.threading * Math.exp(by.threading),
+    time.cleanUp * Math.exp(by.cleanUp),
+  ]
+  return { cutting, threading, marking: time.marking, cleanUp, total: cutting + threading + time.marking + cleanUp }
 }

@@ -1,3 +1,4 @@
+import { outlook, weighed, type Beliefs } from '../belief/index.js'
 import { blades as catalogue, type Blade } from '../blade/index.js'
 import { soundJob, type Job } from '../job/index.js'
 import { evaluate, type Evaluation } from './evaluate.js'
@@ -26,6 +27,8 @@ export interface RankOptions {
   ownedFirst?: boolean
   /** id of the blade suggested before: it stays where it does equally well */
   before?: string
+  /** what one’s own cuts have taught */
+  beliefs?: Beliefs
 }
 export interface Ranking {
   value: Ranked[]
@@ -78,13 +81,15 @@ function lead(fit: readonly Ranked[], job: Job, stand: readonly number[]): Ranke
  * strength, waste, cost, place inside the window, and what most would clamp. Ties are marked.
  * @throws RangeError where a figure of the job is none
  */
-export function rankBlades(job: Job, options: RankOptions = {}): Ranking {
-  soundJob(job)
+export function rankBlades(asked: Job, options: RankOptions = {}): Ranking {
+  soundJob(asked)
+  const job = weighed(asked, options.beliefs)
+  const own = options.beliefs && outlook(options.beliefs, job)
   const blades = options.blades ?? catalogue
   const weight = weights(job, job.pace)
   const found = blades.flatMap((b) => {
     const margins = passingMargins(job, b)
-    return margins ? [evaluate(job, b, margins)] : []
+    return margins ? [evaluate(job, b, margins, own?.(b))] : []
   })
   const best = bestOf(found)
   const stand = found.map((v) => standing(v, job))

@@ -45,7 +45,7 @@ export function measure(v: Evaluation, c: Criterion): number {
     case 'underside':
       return v.edge.tear
     case 'pace':
-      return v.feed.value
+      return v.feed.value / v.own.slower
     case 'time':
       return v.time.total
     case 'strength':
@@ -109,16 +109,17 @@ export function utilities(v: Evaluation, job: Job, best: Best): Record<Criterion
   const filing = filingFit(job, v.blade)
   const filed = 1 - WRONG_FILING * filing.wrongness
   const sound = (1 - AILS * ailing(v)) * filed
+  const pace = measure(v, 'pace')
   return {
     // orbital strokes are chosen with the blade for the pace asked, and never count against it
     edge: clamp(1 - v.edge.ridge / v.edge.struck / poor.ridge) * sound,
     underside: (1 - v.edge.deep.share) * clamp(1 - v.edge.tear / v.edge.struck / poor.tear),
-    pace: (v.feed.value / (v.feed.value + poor.feed)) * sound,
+    pace: (pace / (pace + poor.feed)) * sound,
     time: (1 + TIME * Math.log(best.time / v.time.total)) * filed,
     // a hand saw's plate does not break
     strength: v.blade.plate ? 1 : 1 + STRENGTH * Math.log(strength(v.blade) / best.strength),
     waste: 1 + WASTE * Math.log(best.kerf / v.blade.kerf),
-    cost: 1 / v.blade.cost,
+    cost: v.own.lasts / v.blade.cost,
     ...ridden(v, job.pace),
   }
 }

@@ -73,7 +73,7 @@ const TAPED = 0.4 // of it is left where the line was scored and taped; estimate
 export function edgeForecast(job: Job, blade: Blade, chipLoad: number): EdgeForecast {
   const { ridge: ridgeOf, tear: tearOf } = characterOf(job, blade)
   const rough = (1 + job.wear) * hops(job, blade)
-  const { tear, veneer, cuts } = job.stock.material
+  const { tear, cuts } = job.stock.material
   const H = heights(job).longest
   const strikes = orbitStrikes(job, blade)
   const ridge =
@@ -84,28 +84,54 @@ export function edgeForecast(job: Job, blade: Blade, chipLoad: number): EdgeFore
   const leaves = depth * (reverseSetting(job, blade)?.reaches ? CLEANED : 1) * (job.cut.taped && frays === 'face' ? TAPED : 1)
   const enters = blade.pattern === 'both-way' ? leaves : depth * ENTERS
   const [underside, face] = frays === 'underside' ? [leaves, enters] : [enters, leaves]
-  const shown = showTear(job, { underside, face })
-  const share = veneer === undefined ? 0 : deeperThan(veneer, shown)
-  const deep = { share, count: share * SITES }
+  const seen = asSeen(job, { ridge: roundRidge, underside, face })
+  const { share } = seen.deep
   const metal = cuts === 'metal' || cuts === 'steel'
   // s per 100 mm: fuzz wipes off, a chip wants filling; ridges are filed or sanded over the height of the edge
   const faces = metal ? 12 : share * FILLED + (1 - share) * (2 + 80 * (underside + face))
   const edge = (metal ? ridge * 3000 : Math.min(ridge * 260, PLANED)) * (H / 10)
+  return { ridge: roundRidge, underside, face, ...seen, frays, struck: strikes, cleanUp: faces + edge }
+}
+
+/** What ridges and tear-out come to in the eye: a name, the tear-out that shows, chips that do not sand out. */
+function asSeen(job: Job, { ridge, underside, face }: Pick<EdgeForecast, 'ridge' | 'underside' | 'face'>) {
+  const { veneer } = job.stock.material
   // each kind of saw has its own rough: what a jigsaw leaves is not held against a fret saw
-  const against = roundRidge / profileOf(job.saw).poor.ridge
-  const grade = against < GRADES.finest ? 'finest' : against < GRADES.fine ? 'fine' : against < GRADES.fair ? 'fair' : 'rough'
-  return {
-    ridge: roundRidge,
-    grade,
-    underside,
-    face,
-    frays,
-    tear: shown,
-    deep,
-    chips: deep.count >= CHIPPED,
-    struck: strikes,
-    cleanUp: faces + edge,
+  const against = ridge / profileOf(job.saw).poor.ridge
+  const grade: EdgeForecast['grade'] =
+    against < GRADES.finest ? 'finest' : against < GRADES.fine ? 'fine' : against < GRADES.fair ? 'fair' : 'rough'
+  const tear = showTear(job, { underside, face })
+  const share = veneer === undefined ? 0 : deeperThan(veneer, tear)
+  const deep = { share, count: share * SITES }
+  return { grade, tear, deep, chips: deep.count >= CHIPPED }
+}
+
+const SPOILT = 1.2 // of what counts as poor, from which a face is spoilt; estimate
+/** Ridges or tear-out that a grade is worth, of what counts as poor. */
+const PER_GRADE = SPOILT / 4
+
+export interface Grades {
+  edge: number
+  face: number
+  underside: number
+}
+/** The grades a user is expected to give, 5 clean … 1 spoilt, unrounded. */
+export function gradesOf(job: Job, { ridge, face, underside }: Pick<EdgeForecast, 'ridge' | 'face' | 'underside'>): Grades {
+  const { poor } = profileOf(job.saw)
+  const grade = (amount: number, worst: number) => 5 - Math.min(4, amount / worst / PER_GRADE)
+  return { edge: grade(ridge, poor.ridge), face: grade(face, poor.tear), underside: grade(underside, poor.tear) }
+}
+/** The forecast with its faces so many grades better or worse. */
+export function regraded(job: Job, edge: EdgeForecast, by: Grades): EdgeForecast {
+  if (!by.edge && !by.face && !by.underside) return edge
+  const { poor } = profileOf(job.saw)
+  const less = (amount: number, worst: number, grades: number) => Math.max(0, amount - grades * PER_GRADE * worst)
+  const now = {
+    ridge: less(edge.ridge, poor.ridge, by.edge),
+    face: less(edge.face, poor.tear, by.face),
+    underside: less(edge.underside, poor.tear, by.underside),
   }
+  return { ...edge, ...now, ...asSeen(job, now) }
 }
 
 const GRADES = { finest: 0.23, fine: 0.4, fair: 0.7 } // of what counts as poor on this kind of saw; estimates

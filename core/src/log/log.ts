@@ -26,8 +26,8 @@ export interface LogEntry {
   job: Job
   blade: Blade
   model: number
-  /** what was foretold: feed mm/s, strokes a minute, stress MPa, total time s */
-  predicted: { feed: number; spm: number; stress?: number; seconds: number }
+  /** what was foretold: feed mm/s, strokes a minute, stress MPa, time at the saw s; and its parts, where they come from more than the job alone */
+  predicted: { feed: number; spm: number; stress?: number; seconds: number; sawing?: number; threading?: number; cleanUp?: number }
   /** what was heard at the saw before the cut: MPa, strokes a minute, their doubt, and when */
   heard?: { stress?: HeardValue; spm?: HeardValue }
   /** what came of it */
@@ -42,6 +42,14 @@ export interface LogEntry {
   edge: Grade
   cleanUpMinutes: number
   note: string
+  /** s of sawing and of threading apart, where a run told them */
+  took?: { sawing: number; threading: number }
+  /** minutes the first blade had sawn before */
+  bladeMinutes?: number
+  /** strokes counted for one cut, and foretold, by hand */
+  strokes?: { taken: number; predicted: number }
+  /** its owner would not have it learned from */
+  ignored?: boolean
 }
 
 /** A mean with one standard deviation either side. */

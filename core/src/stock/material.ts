@@ -43,6 +43,8 @@ export interface Material {
   hard?: boolean
   hatch: Hatch
   cautions: string[]
+  /** K as its user weighed it, against the constant */
+  weighed?: number
   /** where the constants come from, or "estimate" */
   source: string
 }

@@ -1,0 +1,2 @@
+export * from './effects.js'
+export * from './belief.js'

@@ -1,0 +1,153 @@
+import { levelsOf, scatter, spreads, systemOf, type Change, type Effect, type Response, type System } from '../belief/index.js'
+import { evaluate, type Evaluation } from '../choose/index.js'
+import { gradesOf } from '../cut/index.js'
+import { MODEL } from '../job/index.js'
+import type { LogEntry } from '../log/index.js'
+import { lifeOf } from './life.js'
+import type { Observation, Unknowns } from './mixed.js'
+
+/** What is predicted of a logged cut by the model as it stands, s and min. */
+export interface Predicted {
+  v: Evaluation
+  sawing: number
+  threading: number
+  marking: number
+  cleanUp: number
+  life: number
+}
+/**
+ * A logged cut as it would be predicted today, for the length that was sawn; a pattern’s own reckoning, where it was made with
+ * this model, goes before the job’s.
+ * @throws RangeError where a figure of its job is none
+ */
+export function predictedOf(e: LogEntry): Predicted {
+  // what stood against the blade then is no matter now
+  const v = evaluate(e.job, e.blade, [])
+  const share = e.length > 0 ? e.length / e.job.cut.length : 1
+  const own = e.model === MODEL ? e.predicted : undefined
+  return {
+    v,
+    sawing: own?.sawing ?? v.time.cutting * share,
+    threading: own?.threading ?? v.time.threading,
+    marking: v.time.marking,
+    cleanUp: own?.cleanUp ?? v.time.cleanUp * share,
+    life: lifeOf(e.job, e.blade, v.feed),
+  }
+}
+
+const SLIP = 3 // e-folds off: a slip of the pen, not a cut
+const COUNTED = 4 // cuts that one count of strokes is worth: it hangs on no clock; estimate
+const APART = 1.5 // cuts that one run is worth, timed opening by opening; estimate
+
+/** All that the systems are solved from. */
+export type Evidence = Record<System, { observations: Observation[]; unknowns: Unknowns }>
+export const noEvidence = (): Evidence => {
+  const none = () => ({ observations: [], unknowns: { names: [], spread: [] } })
+  return { time: none(), cleanUp: none(), life: none(), edge: none(), face: none(), underside: none() }
+}
+
+/** Takes logged cuts up as evidence, each weighed by how long ago it was. */
+export class Gathering {
+  readonly evidence = noEvidence()
+  private names = new Map<string, number>()
+  private places = new Map<string, Partial<Record<Response, number[]>>>()
+  constructor(
+    private changes: readonly Change[],
+    private fading: (at: number) => number,
+  ) {}
+
+  /** Places of the unknowns that the responses of such a cut are sums of; cuts alike share them. */
+  private placed(levels: ReturnType<typeof levelsOf>): (response: Response) => number[] {
+    const key = levels.map(([, level]) => level).join('|')
+    let found = this.places.get(key)
+    if (!found) this.places.set(key, (found = {}))
+    return (response) => (found[response] ??= levels.map(([effect, level]) => this.place(response, effect, level)))
+  }
+  private place(response: Response, effect: Effect, level: string): number {
+    const { unknowns } = this.evidence[systemOf(response)]
+    const name = `${response} ${level}`
+    let i = this.names.get(name)
+    if (i === undefined) {
+      i = unknowns.names.push(name) - 1
+      unknowns.spread.push(spreads[response][effect])
+      this.names.set(name, i)
+    }
+    return i
+  }
+
+  /** @throws RangeError where the entry cannot be reckoned */
+  add(e: LogEntry): void {
+    const p = predictedOf(e)
+    const terms = this.placed(levelsOf(e.job, e.blade, this.changes, e.at))
+    const weight = this.fading(e.at)
+    const single = (response: Response, low: number, high: number, times = 1) => {
+      if ((low !== -Infinity && !(Math.abs(low) < SLIP)) || (high !== Infinity && !(Math.abs(high) < SLIP))) return
+      const rows = [{ weight: 1, terms: terms(response) }]
+      this.evidence[systemOf(response)].observations.push({ low, high, rows, weight: weight * times })
+    }
+    this.addTime(e, p, terms, weight, single)
+    if (e.cleanUpMinutes > 0 && p.cleanUp > 0) {
+      const y = Math.log((60 * e.cleanUpMinutes) / p.cleanUp)
+      single('cleanUp', y, y)
+    }
+    addLife(e, p, single)
+    const grades = gradesOf(e.job, p.v.edge)
+    for (const face of ['edge', 'face', 'underside'] as const) {
+      const given = e[face]
+      // rounded to whole grades, of which the outer ones hold all that lies beyond
+      single(face, given > 1 ? given - 0.5 - grades[face] : -Infinity, given < 5 ? given + 0.5 - grades[face] : Infinity)
+    }
+  }
+
+  private addTime(
+    e: LogEntry,
+    p: Predicted,
+    terms: (response: Response) => number[],
+    weight: number,
+    single: (response: Response, low: number, high: number, times?: number) => void,
+  ): void {
+    if (e.took) {
+      for (const [response, took, was] of [
+        ['sawing', e.took.sawing, p.sawing],
+        ['threading', e.took.threading, p.threading],
+      ] as const)
+        // prettier-ignore
+        if (took > 0 && was > 0) single(response, Math.log(took / was), Math.log(took / was), APART)
+    } else if (e.minutes > 0) {
+      // marking out is no sawing: what is told of it is taken as predicted
+      const told = Math.max(60 * e.minutes - p.marking, 6 * e.minutes)
+      const whole = p.sawing + p.threading
+      const y = Math.log(told / whole)
+      if (!(whole > 0) || !(Math.abs(y) < SLIP)) return
+      const parts = (['sawing', 'threading'] as const).filter((r) => p[r] > 0)
+      const rows = parts.map((r) => ({ weight: p[r] / whole, terms: terms(r) }))
+      const bend = (means: number[]) => {
+        const each = parts.map((r, k) => p[r] * Math.exp(means[k]!))
+        const sum = each.reduce((a, b) => a + b)
+        return { weights: each.map((x) => x / sum), value: Math.log(sum / whole) }
+      }
+      this.evidence.time.observations.push({ low: y, high: y, rows, weight, bend: parts.length > 1 ? bend : undefined })
+    }
+    if (e.strokes) {
+      const y = Math.log(e.strokes.taken / e.strokes.predicted)
+      single('sawing', y, y, COUNTED)
+    }
+  }
+}
+
+/**
+ * Blades spent are lives; one still good says only that its life is longer. Where blades were spent on the way and the last is
+ * good, those spent lasted less than all the minutes, and with the last they last more.
+ */
+function addLife(e: LogEntry, p: Predicted, single: (response: Response, low: number, high: number, times?: number) => void): void {
+  if (!(e.minutes > 0) || !(p.life > 0)) return
+  const sawn = e.took ? e.took.sawing / 60 : (e.minutes * p.sawing) / Math.max(1e-9, p.sawing + p.threading)
+  const minutes = sawn + (e.bladeMinutes ?? 0)
+  const good = e.fate === 'fine' || e.fate === 'slipped'
+  const spent = e.blades - (good ? 1 : 0)
+  // the mean of several lives lies above their median
+  const each = (lives: number) => Math.log(minutes / lives / p.life) - 0.5 * scatter.life ** 2 * (1 - 1 / lives)
+  if (!good) return single('life', each(spent), each(spent), spent)
+  if (spent) single('life', -Infinity, each(spent), spent)
+  single('life', each(spent + 1), Infinity, spent + 1)
+}

@@ -1,0 +1,5 @@
+export * from './life.js'
+export * from './learn.js'
+export * from './forecast.js'
+export { predictedOf, type Predicted } from './evidence.js'
+export { solveMixed, working, type Observation, type Unknowns } from './mixed.js'

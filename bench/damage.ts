@@ -203,7 +203,7 @@ function unsound(value: unknown, at = '', depth = 0): string | undefined {
 
 const quiet = () => undefined
 const blade = bladeById('scroll-reverse-skip-4')!
-const given = { job: makeJob(), blade, drills: ['metric' as const], log: [], choices: noChoices }
+const given = { job: makeJob(), blade, drills: ['metric' as const], choices: noChoices }
 
 function drawing(text: string, name: string): string | undefined {
   const read = timed('reading', () => readDrawing(text, name))

@@ -31,7 +31,7 @@ const timed = (work: () => unknown): number => {
 const pattern = layOut(large(), single)
 const job = makeJob()
 const blade = bladeById('scroll-reverse-skip-4')!
-const given = { job, blade, drills: ['metric'] as const, log: [], choices: noChoices }
+const given = { job, blade, drills: ['metric'] as const, choices: noChoices }
 const paths = pattern.rings.map((r) => {
   const path = []
   for (let i = 0; i < r.points.length; i += 2) path.push({ x: Math.round(r.points[i]! * 1e4), y: Math.round(r.points[i + 1]! * 1e4) })

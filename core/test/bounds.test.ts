@@ -16,7 +16,7 @@ import {
 } from '../src/pattern/index.js'
 
 const say: Say = { unit: 'mm', naming: 'size' }
-const given = { job: makeJob(), blade: bladeById('scroll-reverse-skip-4')!, drills: ['metric' as const], log: [], choices: noChoices }
+const given = { job: makeJob(), blade: bladeById('scroll-reverse-skip-4')!, drills: ['metric' as const], choices: noChoices }
 const ring = (points: Points) => ({ points, layer: '' })
 const square = (x: number, y: number, side: number) => ring([x, y, x + side, y, x + side, y + side, x, y + side])
 /** A star whose every stroke crosses most others. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { bladeById, makeJob, sawById, timeFactor } from '../src/index.js'
+import { bladeById, evaluate, learn, makeJob, MODEL, ownTimes, sawById, type LogEntry } from '../src/index.js'
 import {
   drawnLength,
   bestOrder,
@@ -235,7 +235,7 @@ describe('files as programs write them', () => {
 describe('reckoning', () => {
   const job = makeJob()
   const blade = bladeById('scroll-reverse-skip-4')!
-  const given = { job, blade, drills: ['metric' as const], log: [], choices: noChoices }
+  const given = { job, blade, drills: ['metric' as const], choices: noChoices }
   const panel = layOut(
     join(
       drawing(
@@ -341,12 +341,17 @@ describe('reckoning', () => {
     const fine = reckon(panel, { ...given, blade: bladeById('scroll-reverse-skip-2')! })
     expect(fine.bill.cutting).toBeGreaterThan(found.bill.cutting)
     expect(reckon(panel, { ...given, blade: bladeById('scroll-twisted-2')! }).bill.pivots).toBe(0)
-    const entry = { job, minutes: 30, predicted: { seconds: 1200, feed: 1, spm: 1, stress: 1 } } as never
-    const none = timeFactor([], job)
-    const many = timeFactor(Array(12).fill(entry), job)
-    expect(none.mid).toBe(1)
-    expect(many.mid).toBeGreaterThan(1.3)
-    expect(many.high / many.low).toBeLessThan(none.high / none.low)
+    const slow = Array.from({ length: 12 }, (_, i): LogEntry => {
+      const { time, feed } = evaluate(job, given.blade)
+      const minutes = (1.5 * (time.cutting + time.threading)) / 60
+      return { id: `e${i}`, at: i, jobId: 'j', title: '', job, blade: given.blade, model: MODEL, predicted: { feed: feed.value, spm: 1, seconds: 1 }, minutes, length: job.cut.length, blades: 1, fate: 'fine', face: 4, underside: 4, edge: 4, cleanUpMinutes: 0, note: '' } // prettier-ignore
+    })
+    const own = ownTimes(job, given.blade, learn({ entries: slow }))
+    const many = reckon(panel, { ...given, own }).bill
+    expect(many.predicted).toEqual(found.bill.predicted)
+    expect(many.cutting / found.bill.cutting).toBeGreaterThan(1.3)
+    expect(many.atSaw.mid).toBeGreaterThan(1.2 * found.bill.atSaw.mid)
+    expect(many.atSaw.high / many.atSaw.low).toBeLessThan(found.bill.atSaw.high / found.bill.atSaw.low)
     const frame = makeJob({ saw: sawById('frame-70')!, cut: { radius: 3 } })
     expect(reckon(panel, { ...given, job: frame, blade: bladeById('jeweler-4')! }).bill.threading).not.toBe(found.bill.threading)
   })

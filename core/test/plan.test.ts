@@ -129,7 +129,7 @@ describe('holding the board', () => {
   })
   it('a jigsaw’s board is held, and told; a scroll saw’s is not', () => {
     const panel = layOut([{ points: [0, 0, 400, 0, 400, 260, 0, 260], layer: '' }], { ...single, margin: 60 })
-    const given = { drills: ['metric' as const], log: [], choices: noChoices }
+    const given = { drills: ['metric' as const], choices: noChoices }
     const byJigsaw = reckon(panel, { ...given, job: makeJob({ saw: sawById('jigsaw-orbital')!, cut: { radius: 60 } }), blade: jigsaw })
     const told = byJigsaw.troubles.find((t) => t.kind === 'holds')!
     expect(told.have).toBe(byJigsaw.rings[0]!.plan.events.filter((e) => e.what === 'clamp').length)

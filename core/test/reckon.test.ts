@@ -90,7 +90,7 @@ const panel = (shapes: readonly Shape[], gap = 3): Pattern => {
 }
 const job = makeJob()
 const blade = bladeById('scroll-reverse-skip-4')!
-const given = { job, blade, drills: ['metric' as const], log: [], choices: noChoices }
+const given = { job, blade, drills: ['metric' as const], choices: noChoices }
 
 it('two sheets sawn together close on their kerf at a tilt: worked values', () => {
   expect(inlayAngle(0.51, 6)).toBeCloseTo(4.876, 2)

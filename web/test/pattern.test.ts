@@ -16,7 +16,7 @@ import { useShop } from '../src/store/shop'
 import { useTrouble } from '../src/store/trouble'
 import { patternWork, type Found } from '../src/work/patternWork'
 
-const given = { job: makeJob(), blade: bladeById('scroll-reverse-skip-4')!, drills: ['metric' as const], log: [], choices: noChoices }
+const given = { job: makeJob(), blade: bladeById('scroll-reverse-skip-4')!, drills: ['metric' as const], choices: noChoices }
 const quiet = () => undefined
 
 describe('what the worker does', () => {

@@ -12,7 +12,7 @@ import { useShop } from '../src/store/shop'
 import { patternWork, type Found } from '../src/work/patternWork'
 import { demoShop } from './demoShop'
 
-const given = { job: makeJob(), blade: bladeById('scroll-reverse-skip-4')!, drills: ['metric' as const], log: [], choices: noChoices }
+const given = { job: makeJob(), blade: bladeById('scroll-reverse-skip-4')!, drills: ['metric' as const], choices: noChoices }
 /** The demo's inlay tray as one tab holds it; the worker's answer is put where it would come. */
 async function tab() {
   setActivePinia(createPinia())

@@ -33,14 +33,13 @@ export interface Beliefs {
 /** A weighted sum of responses of one job and blade, as places and weights among a system’s unknowns. */
 export type Sum = Partial<Record<Response, number>>
 
-/** Mean and variance of a sum of responses of one system, without the scatter of the single outcome; with how many cuts spoke of its levels. */
+/** Mean and variance of a sum of responses of one system, without the scatter of the single outcome. */
 export function told(beliefs: Beliefs, system: System, job: Job, blade: Blade, sum: Sum) {
   const p = beliefs.systems[system]
   const levels = levelsOf(job, blade, beliefs.changes, beliefs.now)
   const n = p.mean.length
   const known: [number, number][] = []
   let [mean, variance] = [0, 0]
-  const spoke: Record<string, number> = {}
   for (const response of responses) {
     const w = sum[response]
     if (!w || systemOf(response) !== system) continue
@@ -51,12 +50,11 @@ export function told(beliefs: Beliefs, system: System, job: Job, blade: Blade, s
         continue
       }
       mean += w * p.mean[i]!
-      spoke[effect] = Math.max(spoke[effect] ?? 0, p.spoke[i]!)
       known.push([i, w])
     }
   }
   for (const [i, a] of known) for (const [j, b] of known) variance += a * b * p.cov[i * n + j]!
-  return { mean, variance: Math.max(0, variance), noise: p.noise, freedom: p.freedom, spoke }
+  return { mean, variance: Math.max(0, variance), noise: p.noise, freedom: p.freedom }
 }
 
 /** How much each response of a blade lies off its prediction, by the mean of what was learned. */

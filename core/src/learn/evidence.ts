@@ -1,14 +1,13 @@
 import { levelsOf, scatter, spreads, systemOf, type Change, type Effect, type Response, type System } from '../belief/index.js'
-import { evaluate, type Evaluation } from '../choose/index.js'
-import { gradesOf } from '../cut/index.js'
-import { MODEL } from '../job/index.js'
+import { cutTime, edgeForecast, gradesOf, maxChipLoad, speedBand, steadyFeed, type EdgeForecast } from '../cut/index.js'
+import { MODEL, soundJob } from '../job/index.js'
 import type { LogEntry } from '../log/index.js'
 import { lifeOf } from './life.js'
 import type { Observation, Unknowns } from './mixed.js'
 
 /** What is predicted of a logged cut by the model as it stands, s and min. */
 export interface Predicted {
-  v: Evaluation
+  edge: EdgeForecast
   sawing: number
   threading: number
   marking: number
@@ -21,17 +20,22 @@ export interface Predicted {
  * @throws RangeError where a figure of its job is none
  */
 export function predictedOf(e: LogEntry): Predicted {
-  // what stood against the blade then is no matter now
-  const v = evaluate(e.job, e.blade, [])
-  const share = e.length > 0 ? e.length / e.job.cut.length : 1
+  const { job, blade } = e
+  soundJob(job)
+  // what stood against the blade then is no matter now: only what it comes to
+  const found = maxChipLoad(job, blade)
+  const feed = steadyFeed(job, blade, found, speedBand(job, blade, found))
+  const edge = edgeForecast(job, blade, feed.chipLoad)
+  const time = cutTime(job, blade, feed, edge, found)
+  const share = e.length > 0 ? e.length / job.cut.length : 1
   const own = e.model === MODEL ? e.predicted : undefined
   return {
-    v,
-    sawing: own?.sawing ?? v.time.cutting * share,
-    threading: own?.threading ?? v.time.threading,
-    marking: v.time.marking,
-    cleanUp: own?.cleanUp ?? v.time.cleanUp * share,
-    life: lifeOf(e.job, e.blade, v.feed),
+    edge,
+    sawing: own?.sawing ?? time.cutting * share,
+    threading: own?.threading ?? time.threading,
+    marking: time.marking,
+    cleanUp: own?.cleanUp ?? time.cleanUp * share,
+    life: lifeOf(job, blade, feed),
   }
 }
 
@@ -46,22 +50,31 @@ export const noEvidence = (): Evidence => {
   return { time: none(), cleanUp: none(), life: none(), edge: none(), face: none(), underside: none() }
 }
 
+type Parts = (...of: Response[]) => Observation['parts']
+const WHOLE = [1]
+
 /** Takes logged cuts up as evidence, each weighed by how long ago it was. */
 export class Gathering {
   readonly evidence = noEvidence()
   private names = new Map<string, number>()
-  private places = new Map<string, Partial<Record<Response, number[]>>>()
+  private places = new Map<string, Map<string, number[][]>>()
   constructor(
     private changes: readonly Change[],
     private fading: (at: number) => number,
   ) {}
 
-  /** Places of the unknowns that the responses of such a cut are sums of; cuts alike share them. */
-  private placed(levels: ReturnType<typeof levelsOf>): (response: Response) => number[] {
+  /** Unknowns that responses of such a cut are sums of, one part a response; cuts alike share them. */
+  private placed(levels: ReturnType<typeof levelsOf>): Parts {
     const key = levels.map(([, level]) => level).join('|')
     let found = this.places.get(key)
-    if (!found) this.places.set(key, (found = {}))
-    return (response) => (found[response] ??= levels.map(([effect, level]) => this.place(response, effect, level)))
+    if (!found) this.places.set(key, (found = new Map()))
+    const known = found
+    return (...of) => {
+      const name = of.join('+')
+      let parts = known.get(name)
+      if (!parts) known.set(name, (parts = of.map((r) => levels.map(([effect, level]) => this.place(r, effect, level)))))
+      return parts
+    }
   }
   private place(response: Response, effect: Effect, level: string): number {
     const { unknowns } = this.evidence[systemOf(response)]
@@ -78,20 +91,19 @@ export class Gathering {
   /** @throws RangeError where the entry cannot be reckoned */
   add(e: LogEntry): void {
     const p = predictedOf(e)
-    const terms = this.placed(levelsOf(e.job, e.blade, this.changes, e.at))
+    const placed = this.placed(levelsOf(e.job, e.blade, this.changes, e.at))
     const weight = this.fading(e.at)
     const single = (response: Response, low: number, high: number, times = 1) => {
       if ((low !== -Infinity && !(Math.abs(low) < SLIP)) || (high !== Infinity && !(Math.abs(high) < SLIP))) return
-      const rows = [{ weight: 1, terms: terms(response) }]
-      this.evidence[systemOf(response)].observations.push({ low, high, rows, weight: weight * times })
+      this.evidence[systemOf(response)].observations.push({ low, high, parts: placed(response), weights: WHOLE, weight: weight * times })
     }
-    this.addTime(e, p, terms, weight, single)
+    this.addTime(e, p, placed, weight, single)
     if (e.cleanUpMinutes > 0 && p.cleanUp > 0) {
       const y = Math.log((60 * e.cleanUpMinutes) / p.cleanUp)
       single('cleanUp', y, y)
     }
     addLife(e, p, single)
-    const grades = gradesOf(e.job, p.v.edge)
+    const grades = gradesOf(e.job, p.edge)
     for (const face of ['edge', 'face', 'underside'] as const) {
       const given = e[face]
       // rounded to whole grades, of which the outer ones hold all that lies beyond
@@ -102,7 +114,7 @@ export class Gathering {
   private addTime(
     e: LogEntry,
     p: Predicted,
-    terms: (response: Response) => number[],
+    placed: Parts,
     weight: number,
     single: (response: Response, low: number, high: number, times?: number) => void,
   ): void {
@@ -115,18 +127,24 @@ export class Gathering {
         if (took > 0 && was > 0) single(response, Math.log(took / was), Math.log(took / was), APART)
     } else if (e.minutes > 0) {
       // marking out is no sawing: what is told of it is taken as predicted
-      const told = Math.max(60 * e.minutes - p.marking, 6 * e.minutes)
+      const seconds = Math.max(60 * e.minutes - p.marking, 6 * e.minutes)
       const whole = p.sawing + p.threading
-      const y = Math.log(told / whole)
+      const y = Math.log(seconds / whole)
       if (!(whole > 0) || !(Math.abs(y) < SLIP)) return
-      const parts = (['sawing', 'threading'] as const).filter((r) => p[r] > 0)
-      const rows = parts.map((r) => ({ weight: p[r] / whole, terms: terms(r) }))
-      const bend = (means: number[]) => {
-        const each = parts.map((r, k) => p[r] * Math.exp(means[k]!))
+      const of = (['sawing', 'threading'] as const).filter((r) => p[r] > 0)
+      const bend = (means: readonly number[]) => {
+        const each = of.map((r, k) => p[r] * Math.exp(means[k]!))
         const sum = each.reduce((a, b) => a + b)
         return { weights: each.map((x) => x / sum), value: Math.log(sum / whole) }
       }
-      this.evidence.time.observations.push({ low: y, high: y, rows, weight, bend: parts.length > 1 ? bend : undefined })
+      this.evidence.time.observations.push({
+        low: y,
+        high: y,
+        parts: placed(...of),
+        weights: of.map((r) => p[r] / whole),
+        weight,
+        bend: of.length > 1 ? bend : undefined,
+      })
     }
     if (e.strokes) {
       const y = Math.log(e.strokes.taken / e.strokes.predicted)

@@ -1,23 +1,19 @@
-import { told, weighed, type Beliefs, type Response, type Sum, type System } from '../belief/index.js'
+import { levelsOf, responses, systemOf, told, weighed, type Beliefs, type Effect, type Response } from '../belief/index.js'
 import type { Blade } from '../blade/index.js'
 import { evaluate } from '../choose/index.js'
 import { gradesOf } from '../cut/index.js'
 import { soundJob, type Job } from '../job/index.js'
-import { learn } from './learn.js'
-import { lifeOf } from './life.js'
+import { blank } from './learn.js'
+import { asSeen, ownTimes, tenth, type Interval, type OwnTimes } from './own.js'
 
-/** A median, and the 10th and 90th percentile of what will be seen. */
-export interface Interval {
-  median: number
-  low: number
-  high: number
-}
 export interface Forecast {
   /** s */
   sawing: Interval
   threading: Interval
   cleanUp: Interval
   total: Interval
+  /** sawing, threading and marking: the time at the saw */
+  atSaw: Interval
   /** min of sawing, one blade */
   life: Interval
   /** grades, 5 clean … 1 spoilt */
@@ -31,16 +27,11 @@ export interface Evidenced {
   /** cuts that spoke at all */
   cuts: number
   /** of them, by effect: cuts with these teeth, in this stock, on this saw … */
-  spoke: Partial<Record<Response, Record<string, number>>>
-  /** times the constants alone, for times and life */
-  against: Record<'sawing' | 'threading' | 'cleanUp' | 'life', number>
+  spoke: Partial<Record<Response, Partial<Record<Effect, number>>>>
+  /** times the constants alone, for times and life; grades off the constants, for faces */
+  against: Record<Response, number>
+  own: OwnTimes
 }
-
-const TENTH = 1.2816 // standard deviations of the normal's tenth percentile
-/** Tenth percentile of Student's t, in its standard units: the normal's, widened by the degrees of freedom (Fisher–Cornish). */
-const tenth = (freedom: number) => TENTH + (TENTH ** 3 + TENTH) / (4 * freedom)
-
-const blank = learn({ entries: [] })
 
 /**
  * What one’s own cuts, or before any the constants, make of a job with a blade.
@@ -50,59 +41,50 @@ export function forecast(asked: Job, blade: Blade, beliefs: Beliefs = blank): Fo
   soundJob(asked)
   const job = weighed(asked, beliefs)
   const v = evaluate(job, blade)
-  const { time } = v
-  const spoke: Evidenced['spoke'] = {}
-  const say = (system: System, response: Response, sum: Sum) => {
-    const t = told(beliefs, system, job, blade, sum)
-    spoke[response] = t.spoke
-    return t
-  }
-  /** a length of time that is the prediction times what was learned */
-  const lasting = (system: System, response: Response, predicted: number): Interval & { variance: number } => {
-    const t = say(system, response, { [response]: 1 })
-    const spread = tenth(t.freedom) * Math.sqrt(t.variance + t.noise)
-    const median = predicted * Math.exp(t.mean)
-    return { median, low: median * Math.exp(-spread), high: median * Math.exp(spread), variance: t.variance + t.noise }
-  }
-  const sawing = lasting('time', 'sawing', time.cutting)
-  const threading = lasting('time', 'threading', time.threading)
-  const cleanUp = lasting('cleanUp', 'cleanUp', time.cleanUp)
-  const life = lasting('life', 'life', lifeOf(job, blade, v.feed))
-  const [atSaw, total] = [sawing.median + threading.median, sawing.median + threading.median + time.marking + cleanUp.median]
-  // sawing and threading share their doubt and are told by one clock; cleaning up is apart
-  const both =
-    atSaw > 0 ? told(beliefs, 'time', job, blade, { sawing: sawing.median / atSaw, threading: threading.median / atSaw }) : undefined
-  const variance = ((both ? both.variance + both.noise : 0) * atSaw ** 2 + cleanUp.variance * cleanUp.median ** 2) / total ** 2
-  const spread = tenth(both?.freedom ?? 10) * Math.sqrt(variance)
+  const { cutting: sawing, threading, cleanUp, marking: fixed } = v.time
+  const own = ownTimes(job, blade, beliefs, v.feed)
   const grades = gradesOf(job, v.edge)
-  const graded = (face: 'edge' | 'face' | 'underside'): Interval => {
-    const t = say(face, face, { [face]: 1 })
+  const graded = (face: 'edge' | 'face' | 'underside') => {
+    const t = told(beliefs, face, job, blade, { [face]: 1 })
     // what is seen is a whole grade: the rounding scatters it a little more
     const wide = tenth(t.freedom) * Math.sqrt(t.variance + t.noise + 1 / 12)
     const bound = (g: number) => Math.min(5, Math.max(1, g))
     const at = grades[face] + t.mean
-    return { median: bound(at), low: bound(at - wide), high: bound(at + wide) }
+    return { by: t.mean, interval: { median: bound(at), low: bound(at - wide), high: bound(at + wide) } }
   }
-  const plain = ({ median, low, high }: Interval): Interval => ({ median, low, high })
+  const [edge, face, underside] = [graded('edge'), graded('face'), graded('underside')]
   return {
-    sawing: plain(sawing),
-    threading: plain(threading),
-    cleanUp: plain(cleanUp),
-    total: { median: total, low: total * Math.exp(-spread), high: total * Math.exp(spread) },
-    life: plain(life),
-    edge: graded('edge'),
-    face: graded('face'),
-    underside: graded('underside'),
+    sawing: asSeen(own, { sawing }),
+    threading: asSeen(own, { threading }),
+    cleanUp: asSeen(own, { cleanUp }),
+    total: asSeen(own, { sawing, threading, cleanUp, fixed }),
+    atSaw: asSeen(own, { sawing, threading, fixed }),
+    life: own.life,
+    edge: edge.interval,
+    face: face.interval,
+    underside: underside.interval,
     evidence: {
       cuts: beliefs.cuts,
-      spoke,
+      spoke: spokeOf(beliefs, job, blade),
       against: {
-        sawing: ratio(sawing.median, time.cutting),
-        threading: ratio(threading.median, time.threading),
-        cleanUp: ratio(cleanUp.median, time.cleanUp),
-        life: ratio(life.median, lifeOf(job, blade, v.feed)),
+        ...own.times,
+        life: Math.exp(told(beliefs, 'life', job, blade, { life: 1 }).mean),
+        edge: edge.by,
+        face: face.by,
+        underside: underside.by,
       },
+      own,
     },
   }
 }
-const ratio = (a: number, b: number) => (b > 0 ? a / b : 1)
+
+/** How many cuts spoke of each effect a job and blade stand at. */
+function spokeOf(beliefs: Beliefs, job: Job, blade: Blade): Evidenced['spoke'] {
+  const levels = levelsOf(job, blade, beliefs.changes, beliefs.now)
+  return Object.fromEntries(
+    responses.map((r) => {
+      const p = beliefs.systems[systemOf(r)]
+      return [r, Object.fromEntries(levels.map(([effect, level]) => [effect, p.spoke[p.at[`${r} ${level}`] ?? -1] ?? 0]))]
+    }),
+  )
+}

@@ -1,5 +1,6 @@
 export * from './life.js'
 export * from './learn.js'
+export { asSeen, ownTimes, type Interval, type OwnTimes } from './own.js'
 export * from './forecast.js'
 export { predictedOf, type Predicted } from './evidence.js'
 export { solveMixed, working, type Observation, type Unknowns } from './mixed.js'

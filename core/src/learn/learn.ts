@@ -7,7 +7,7 @@ export interface Learned {
   entries: readonly LogEntry[]
   /** what was changed, and when: evidence from before speaks no more for it */
   changes?: readonly Change[]
-  /** ms since 1970; absent: when the newest entry was written */
+  /** ms since 1970; absent: when the newest entry was written or the last change made */
   now?: number
   /** days after which evidence counts half; Infinity: it never fades */
   halfLife?: number
@@ -20,7 +20,7 @@ const DAY = 86_400_000
  * @returns beliefs for `forecast`, `rankBlades` and all that asks `told`; with no entries they are the constants, and their doubt
  */
 export function learn({ entries, changes = [], now, halfLife = HALF_LIFE }: Learned): Beliefs {
-  const at = now ?? Math.max(0, ...entries.map((e) => e.at))
+  const at = now ?? [...entries, ...changes].reduce((latest, e) => Math.max(latest, e.at), 0)
   const fading = (then: number) => (halfLife > 0 && Number.isFinite(halfLife) ? 0.5 ** (Math.max(0, at - then) / DAY / halfLife) : 1)
   const gathering = new Gathering(changes, fading)
   let [cuts, leftOut] = [0, 0]
@@ -40,3 +40,6 @@ export function learn({ entries, changes = [], now, halfLife = HALF_LIFE }: Lear
   ) as Record<System, Posterior>
   return { cuts, leftOut, changes, now: at, systems: solved, force: {} }
 }
+
+/** What is believed before any cut was logged: the constants, and their doubt. */
+export const blank: Beliefs = learn({ entries: [] })

@@ -8,12 +8,14 @@ import type { Posterior } from '../belief/index.js'
 export interface Observation {
   low: number
   high: number
-  /** parts of the sum, each with its weight; two where sawing and threading were told as one */
-  rows: { weight: number; terms: number[] }[]
+  /** unknowns of each part of the sum; two parts where sawing and threading were told as one. Cuts alike share the same array. */
+  parts: readonly (readonly number[])[]
+  /** of each part in the sum */
+  weights: readonly number[]
   /** how much it counts, 1 a fresh cut: variance of the outcome is divided by it */
   weight: number
   /** for minutes told as one: how weights and what is left over follow from the parts’ means */
-  bend?: (means: number[]) => { weights: number[]; value: number }
+  bend?: (means: readonly number[]) => { weights: readonly number[]; value: number }
 }
 export interface Unknowns {
   /** name and prior spread of each */
@@ -67,9 +69,10 @@ export function solveMixed(observations: readonly Observation[], { names, spread
   let mean: Float64Array = new Float64Array(n)
   let best = 1
   let fits: Fit[] = []
+  const cells = cellsOf(observations)
   const exact = observations.every((o) => o.low === o.high && !o.bend)
   for (let round = exact ? ROUNDS - 1 : 0; round < ROUNDS; round++) {
-    const { A, c, yy, total } = equations(observations, mean, Math.sqrt(s2), n)
+    const { A, c, yy, total } = equations(cells, mean, Math.sqrt(s2), n)
     const fit = (scale: number) => fitAt(A, c, yy, total, relative, scale, { scatter, surety }, n)
     // where figures are bent or cut off, the equations are made anew about the likeliest scale; all are compared at the last
     fits = round < ROUNDS - 1 && round > 0 ? [fit(best)] : SCALES.map(fit)
@@ -78,40 +81,57 @@ export function solveMixed(observations: readonly Observation[], { names, spread
     mean = top.mean
     s2 = top.s2
   }
-  return average(fits, { names, n, spoke: spokeOf(observations, n), scatter })
+  return average(fits, { names, n, spoke: spokeOf(cells, n), scatter })
 }
 
-/** Normal equations Z′WZ, Z′Wz, z′Wz about the means so far. */
-function equations(observations: readonly Observation[], mean: Float64Array, s: number, n: number) {
+/** Observations of cuts alike: they bear on the same unknowns, so that sums over them do. */
+interface Cell {
+  parts: Observation['parts']
+  of: Observation[]
+}
+function cellsOf(observations: readonly Observation[]): Cell[] {
+  const cells = new Map<Observation['parts'], Cell>()
+  for (const o of observations) {
+    const cell = cells.get(o.parts)
+    if (cell) cell.of.push(o)
+    else cells.set(o.parts, { parts: o.parts, of: [o] })
+  }
+  return [...cells.values()]
+}
+
+/** Normal equations Z′WZ, Z′Wz, z′Wz about the means so far: summed within each cell first, since there are far fewer of them. */
+function equations(cells: readonly Cell[], mean: Float64Array, s: number, n: number) {
   const A = new Float64Array(n * n)
   const c = new Float64Array(n)
   let [yy, total] = [0, 0]
-  for (const o of observations) {
-    const { rows } = o
-    const means = rows.map((r) => {
-      let t = 0
-      for (const i of r.terms) t += mean[i]!
-      return t
-    })
-    const bent = o.bend?.(means)
-    let linear = 0
-    for (let k = 0; k < rows.length; k++) linear += (bent ? bent.weights[k]! : rows[k]!.weight) * means[k]!
-    // a bent sum is replaced by its tangent: the figure moves by what the tangent misses
-    const off = bent ? bent.value - linear : 0
-    const { value, weight } = working(o.low - off, o.high - off, linear, s / Math.sqrt(o.weight))
-    const w = weight * o.weight
-    yy += w * value * value
-    total += w
-    for (let k = 0; k < rows.length; k++) {
-      const wk = w * (bent ? bent.weights[k]! : rows[k]!.weight)
-      for (const i of rows[k]!.terms) {
-        c[i]! += wk * value
-        for (let l = 0; l < rows.length; l++) {
-          const wkl = wk * (bent ? bent.weights[l]! : rows[l]!.weight)
-          for (const j of rows[l]!.terms) if (j <= i) A[i * n + j]! += wkl
-        }
+  for (const { parts, of } of cells) {
+    const means = parts.map((terms) => terms.reduce((t, i) => t + mean[i]!, 0))
+    const size = parts.length
+    const [square, product] = [new Float64Array(size * size), new Float64Array(size)]
+    for (const o of of) {
+      const bent = o.bend?.(means)
+      const weights = bent ? bent.weights : o.weights
+      let linear = 0
+      for (let k = 0; k < size; k++) linear += weights[k]! * means[k]!
+      // a bent sum is replaced by its tangent: the figure moves by what the tangent misses
+      const off = bent ? bent.value - linear : 0
+      const { value, weight } = working(o.low - off, o.high - off, linear, s / Math.sqrt(o.weight))
+      const w = weight * o.weight
+      yy += w * value * value
+      total += w
+      for (let k = 0; k < size; k++) {
+        product[k]! += w * weights[k]! * value
+        for (let l = 0; l < size; l++) square[k * size + l]! += w * weights[k]! * weights[l]!
       }
     }
+    parts.forEach((terms, k) => {
+      for (const i of terms) {
+        c[i]! += product[k]!
+        parts.forEach((others, l) => {
+          for (const j of others) if (j <= i) A[i * n + j]! += square[k * size + l]!
+        })
+      }
+    })
   }
   return { A, c, yy, total }
 }
@@ -182,8 +202,8 @@ function average(
   return { at: Object.fromEntries(names.map((name, i) => [name, i])), mean, cov, spoke, scale, noise, freedom }
 }
 
-const spokeOf = (observations: readonly Observation[], n: number): Float64Array => {
+const spokeOf = (cells: readonly Cell[], n: number): Float64Array => {
   const spoke = new Float64Array(n)
-  for (const o of observations) for (const r of o.rows) for (const i of r.terms) spoke[i]!++
+  for (const { parts, of } of cells) for (const terms of parts) for (const i of terms) spoke[i]! += of.length
   return spoke
 }

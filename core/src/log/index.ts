@@ -1,2 +1,1 @@
 export * from './log.js'
-export * from './says.js'

@@ -18,6 +18,7 @@ import {
   type Web,
 } from '../measure/index.js'
 import { bestOrder, nearestOrder, orderCost, readingOrder, type OrderTask, alongAt, heldWithin, linesOf, planRing } from '../plan/index.js'
+import { ownTimes } from '../../learn/index.js'
 import { billOf, paceOf, sawingSeconds } from './time.js'
 import { findTroubles } from './trouble.js'
 import type { ReckonGiven, Reckoning, RingReckoning, Unknown } from './reckoning.js'
@@ -160,7 +161,7 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
       reading: orderCost(task, readingOrder(task)),
       nearest: orderCost(task, nearestOrder(task)),
     },
-    bill: billOf(sum, { job, blade, pace, log: given.log, rates: given.rates }),
+    bill: billOf(sum, { pace, own: given.own ?? ownTimes(job, blade), rates: given.rates }),
     troubles,
     length: sum.length,
     drill,

@@ -3,7 +3,7 @@ import type { Blade } from '../../blade/index.js'
 import type { Direction, HolePlace, KerfFit, Measure, Swing, Web } from '../measure/index.js'
 import type { DrillSeries } from '../../quantity/index.js'
 import type { Job } from '../../job/index.js'
-import type { LogEntry, LogSays } from '../../log/index.js'
+import type { OwnTimes } from '../../learn/index.js'
 import type { Plan } from '../plan/index.js'
 import type { Ring } from '../outline/index.js'
 
@@ -22,8 +22,8 @@ export interface ReckonGiven {
   job: Job
   blade: Blade
   drills: readonly DrillSeries[]
-  /** the user's log, or what it says of this job and blade */
-  log: readonly LogEntry[] | LogSays
+  /** what one’s own cuts make of this job and blade; absent: the constants alone */
+  own?: OwnTimes
   rates?: Rates
   choices: Choices
 }

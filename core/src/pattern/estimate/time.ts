@@ -1,5 +1,5 @@
 import { feedAt, maxChipLoad, edgeForecast, speedBand, speedInUse, type EdgeForecast } from '../../cut/index.js'
-import { logSays, type Expected, type LogEntry, type LogSays } from '../../log/index.js'
+import { asSeen, type Interval, type OwnTimes } from '../../learn/index.js'
 import type { Range } from '../../number/index.js'
 import { threadingSeconds } from '../../saw/index.js'
 import type { Blade } from '../../blade/index.js'
@@ -79,13 +79,10 @@ export function sawingSeconds(p: Points, pace: Pace): number {
   return t
 }
 
-/** Blades a cut of so many sawing minutes uses up, whole blades, from the life the log has found, minutes. */
-export function bladesFor(minutes: number, known: Expected): Range {
-  return {
-    low: Math.max(1, Math.ceil(minutes / known.high)),
-    mid: Math.max(1, Math.ceil(minutes / known.mean)),
-    high: Math.max(1, Math.ceil(minutes / known.low)),
-  }
+/** Blades a cut of so many sawing minutes uses up, whole blades, from what one lasts, minutes. */
+export function bladesFor(minutes: number, life: Interval): Range {
+  const of = (one: number) => Math.max(1, Math.ceil(minutes / one))
+  return { low: of(life.high), mid: of(life.median), high: of(life.low) }
 }
 
 export interface Bill {
@@ -95,6 +92,8 @@ export interface Bill {
   pivots: number
   cleanUp: number
   setting: number
+  /** the same parts before one’s own cuts spoke */
+  predicted: { sawing: number; threading: number; cleanUp: number }
   /** at the saw: all but clean-up, and in all, s */
   atSaw: Range
   total: Range
@@ -102,31 +101,30 @@ export interface Bill {
   price?: Range
 }
 
-const isSaid = (log: readonly LogEntry[] | LogSays): log is LogSays => !Array.isArray(log)
+const rangeOf = ({ low, median, high }: Interval): Range => ({ low, mid: median, high })
 
-/** What the whole pattern comes to. All seconds; `cutting` and `pivots` as summed over its rings, `holes` how many are threaded; the log whole, or what it says. */
+/** What the whole pattern comes to. All seconds; `cutting` and `pivots` as summed over its rings, `holes` how many are threaded; `own` what one’s own cuts make of such times. */
 export function billOf(
   sum: { cutting: number; pivots: number; length: number; holes: number },
-  given: { job: Job; blade: Blade; pace: Pace; log: readonly LogEntry[] | LogSays; rates?: Rates },
+  given: { pace: Pace; own: OwnTimes; rates?: Rates },
 ): Bill {
-  const { job, blade, pace, log, rates } = given
-  const threading = sum.holes * pace.threading
+  const { pace, own, rates } = given
+  const { times } = own
   const drilling = sum.holes * pace.drilling
+  const part = { sawing: sum.cutting + sum.pivots, threading: sum.holes * pace.threading, fixed: drilling + SETTING }
   const cleanUp = sum.length * pace.cleanUp
-  const { time: factor, life } = isSaid(log) ? log : logSays(log, job, blade)
-  const saw = sum.cutting + threading + drilling + sum.pivots + SETTING
-  const scaled = (s: number): Range => ({ low: s * factor.low, mid: s * factor.mid, high: s * factor.high })
-  const total = scaled(saw + cleanUp)
-  const blades = bladesFor(((sum.cutting + sum.pivots) * factor.mid) / 60, life)
+  const total = rangeOf(asSeen(own, { ...part, cleanUp }))
+  const blades = bladesFor((part.sawing * times.sawing) / 60, own.life)
   const price = (k: keyof Range) => (rates ? (total[k] / 3600) * rates.hour + blades[k] * rates.blade + rates.stock + rates.finish : 0)
   return {
-    cutting: sum.cutting,
-    threading,
+    cutting: sum.cutting * times.sawing,
+    threading: part.threading * times.threading,
     drilling,
-    pivots: sum.pivots,
-    cleanUp,
+    pivots: sum.pivots * times.sawing,
+    cleanUp: cleanUp * times.cleanUp,
     setting: SETTING,
-    atSaw: scaled(saw),
+    predicted: { sawing: part.sawing, threading: part.threading, cleanUp },
+    atSaw: rangeOf(asSeen(own, part)),
     total,
     blades,
     price:

@@ -170,8 +170,10 @@ describe('with evidence', () => {
     expect(against.threading).toBeGreaterThan(2)
     expect(against.sawing).toBeLessThan(1.25)
     // a run tells them apart by itself
-    const run = learn({ entries: [cut(0, job, no5, 1, { took: { sawing: 900, threading: 10 } })] })
-    expect(forecast(job, no5, run).evidence.against.threading).toBeLessThan(0.8)
+    const rings = Array.from({ length: 12 }, (_, i) => ({ took: (5 + 10 * i) * 1.4 + 40 * 0.4, sawing: 5 + 10 * i, threading: 40 }))
+    const run = forecast(job, no5, learn({ entries: [0, 1, 2].map((i) => cut(i, job, no5, 1, { rings })) })).evidence.against
+    expect(run.threading).toBeLessThan(0.8)
+    expect(run.sawing).toBeGreaterThan(1.15)
   })
   it('blades still good say their life is longer, never shorter; spent ones how long it was', () => {
     const { median } = forecast(job, no5).life

@@ -39,9 +39,10 @@ const kinOf = ({ cuts, build, hard }: Material) => (cuts === 'wood' && build ===
 /** Hand saws part by their filing as blades do by their teeth. */
 export const toothKind = (blade: Pick<Blade, 'pattern' | 'plate'>): string => blade.plate?.filing ?? blade.pattern
 
+export const changeKinds = ['saw', 'hand', 'workshop'] as const
 /** When the saw, the hand or the workshop changed: what was learned of it before speaks no more. */
 export interface Change {
-  what: 'saw' | 'hand' | 'workshop'
+  what: (typeof changeKinds)[number]
   /** which saw */
   id?: string
   /** ms since 1970 */

@@ -41,7 +41,7 @@ export function predictedOf(e: LogEntry): Predicted {
 
 const SLIP = 3 // e-folds off: a slip of the pen, not a cut
 const COUNTED = 4 // cuts that one count of strokes is worth: it hangs on no clock; estimate
-const APART = 1.5 // cuts that one run is worth, timed opening by opening; estimate
+const APART = 1.5 // cuts that one run is worth, timed ring by ring; estimate
 
 /** All that the systems are solved from. */
 export type Evidence = Record<System, { observations: Observation[]; unknowns: Unknowns }>
@@ -93,7 +93,7 @@ export class Gathering {
     const p = predictedOf(e)
     const placed = this.placed(levelsOf(e.job, e.blade, this.changes, e.at))
     const weight = this.fading(e.at)
-    const single = (response: Response, low: number, high: number, times = 1) => {
+    const single: Single = (response, low, high, times = 1) => {
       if ((low !== -Infinity && !(Math.abs(low) < SLIP)) || (high !== Infinity && !(Math.abs(high) < SLIP))) return
       this.evidence[systemOf(response)].observations.push({ low, high, parts: placed(response), weights: WHOLE, weight: weight * times })
     }
@@ -111,40 +111,24 @@ export class Gathering {
     }
   }
 
-  private addTime(
-    e: LogEntry,
-    p: Predicted,
-    placed: Parts,
-    weight: number,
-    single: (response: Response, low: number, high: number, times?: number) => void,
-  ): void {
-    if (e.took) {
-      for (const [response, took, was] of [
-        ['sawing', e.took.sawing, p.sawing],
-        ['threading', e.took.threading, p.threading],
-      ] as const)
-        // prettier-ignore
-        if (took > 0 && was > 0) single(response, Math.log(took / was), Math.log(took / was), APART)
-    } else if (e.minutes > 0) {
-      // marking out is no sawing: what is told of it is taken as predicted
-      const seconds = Math.max(60 * e.minutes - p.marking, 6 * e.minutes)
-      const whole = p.sawing + p.threading
-      const y = Math.log(seconds / whole)
-      if (!(whole > 0) || !(Math.abs(y) < SLIP)) return
-      const of = (['sawing', 'threading'] as const).filter((r) => p[r] > 0)
+  private addTime(e: LogEntry, p: Predicted, placed: Parts, weight: number, single: Single): void {
+    // marking out is no sawing: what is told of it is taken as predicted
+    const seconds = Math.max(60 * e.minutes - p.marking, 6 * e.minutes)
+    const told = e.rings?.length ? e.rings : e.minutes > 0 ? [{ took: seconds, sawing: p.sawing, threading: p.threading }] : []
+    const each = (weight * (e.rings?.length ? APART : 1)) / told.length
+    for (const t of told) {
+      const whole = t.sawing + t.threading
+      const y = Math.log(t.took / whole)
+      if (!(whole > 0) || !(Math.abs(y) < SLIP)) continue
+      const of = (['sawing', 'threading'] as const).filter((r) => t[r] > 0)
+      // told as one, minutes are the logarithm of a sum: bent, and made straight about what is believed so far
       const bend = (means: readonly number[]) => {
-        const each = of.map((r, k) => p[r] * Math.exp(means[k]!))
-        const sum = each.reduce((a, b) => a + b)
-        return { weights: each.map((x) => x / sum), value: Math.log(sum / whole) }
+        const parts = of.map((r, k) => t[r] * Math.exp(means[k]!))
+        const sum = parts.reduce((a, b) => a + b)
+        return { weights: parts.map((x) => x / sum), value: Math.log(sum / whole) }
       }
-      this.evidence.time.observations.push({
-        low: y,
-        high: y,
-        parts: placed(...of),
-        weights: of.map((r) => p[r] / whole),
-        weight,
-        bend: of.length > 1 ? bend : undefined,
-      })
+      const weights = of.map((r) => t[r] / whole)
+      this.evidence.time.observations.push({ low: y, high: y, parts: placed(...of), weights, weight: each, bend: of.length > 1 ? bend : undefined }) // prettier-ignore
     }
     if (e.strokes) {
       const y = Math.log(e.strokes.taken / e.strokes.predicted)
@@ -152,14 +136,15 @@ export class Gathering {
     }
   }
 }
+type Single = (response: Response, low: number, high: number, times?: number) => void
 
 /**
  * Blades spent are lives; one still good says only that its life is longer. Where blades were spent on the way and the last is
  * good, those spent lasted less than all the minutes, and with the last they last more.
  */
-function addLife(e: LogEntry, p: Predicted, single: (response: Response, low: number, high: number, times?: number) => void): void {
+function addLife(e: LogEntry, p: Predicted, single: Single): void {
   if (!(e.minutes > 0) || !(p.life > 0)) return
-  const sawn = e.took ? e.took.sawing / 60 : (e.minutes * p.sawing) / Math.max(1e-9, p.sawing + p.threading)
+  const sawn = (e.minutes * p.sawing) / Math.max(1e-9, p.sawing + p.threading)
   const minutes = sawn + (e.bladeMinutes ?? 0)
   const good = e.fate === 'fine' || e.fate === 'slipped'
   const spent = e.blades - (good ? 1 : 0)

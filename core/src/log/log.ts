@@ -27,7 +27,17 @@ export interface LogEntry {
   blade: Blade
   model: number
   /** what was foretold: feed mm/s, strokes a minute, stress MPa, time at the saw s; and its parts, where they come from more than the job alone */
-  predicted: { feed: number; spm: number; stress?: number; seconds: number; sawing?: number; threading?: number; cleanUp?: number }
+  predicted: {
+    feed: number
+    spm: number
+    stress?: number
+    seconds: number
+    low?: number
+    high?: number
+    sawing?: number
+    threading?: number
+    cleanUp?: number
+  }
   /** what was heard at the saw before the cut: MPa, strokes a minute, their doubt, and when */
   heard?: { stress?: HeardValue; spm?: HeardValue }
   /** what came of it */
@@ -42,8 +52,8 @@ export interface LogEntry {
   edge: Grade
   cleanUpMinutes: number
   note: string
-  /** s of sawing and of threading apart, where a run told them */
-  took?: { sawing: number; threading: number }
+  /** a run’s rings one by one, s: what each took, and the sawing and threading predicted for it */
+  rings?: { took: number; sawing: number; threading: number }[]
   /** minutes the first blade had sawn before */
   bladeMinutes?: number
   /** strokes counted for one cut, and foretold, by hand */
@@ -138,15 +148,4 @@ export function lives(entries: readonly LogEntry[]): Life[] {
       }
     })
     .sort((a, b) => b.minutes - a.minutes)
-}
-
-/** Minutes a blade lasts in a stock: what the log has found of it there, or before that the prior. */
-export function lifeIn(entries: readonly LogEntry[], material: Material, blade: Blade): Expected {
-  let [minutes, spent] = [0, 0]
-  for (const e of entries) {
-    if (e.blade.id !== blade.id || e.job.stock.material.id !== material.id) continue
-    minutes += e.minutes
-    spent += spentIn(e)
-  }
-  return bladeLife(priorLife(material, blade), minutes, spent)
 }

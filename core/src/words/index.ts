@@ -4,6 +4,7 @@ export * from './rank.js'
 export * from './setup.js'
 export * from './rule.js'
 export * from './why.js'
+export * from './own.js'
 
 export * from './pattern.js'
 export * from './heard.js'

@@ -147,6 +147,11 @@ export const rules = {
     formula: `(prior + minutes used) ÷ (${PRIOR_SPENT} + blades spent)`,
     source: 'Gamma prior worth one blade, updated by your log.',
   },
+  own: {
+    name: 'From your own cuts',
+    formula: 'prediction × e^(you + class of stock + this stock + teeth + teeth in such stock + saw)',
+    source: 'Linear mixed model (Henderson 1975): each part moves as far as your cuts bear it out. Its spreads are estimates.',
+  },
 } satisfies Record<string, Rule>
 export type RuleId = keyof typeof rules
 export type JobRule = keyof typeof jobRules

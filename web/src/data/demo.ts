@@ -1,4 +1,4 @@
-import { bladeById, evaluate, MODEL } from '@green-pitch/core'
+import { bladeById, evaluate, forecast, learn, MODEL } from '@green-pitch/core'
 import { db, replaceAll } from './db'
 import { patternFrom, readDrawing } from './patternFile'
 import { coping, DAY, done, frame, handSaws, jigsaw, jobOf, jobs, owned, scroll, START } from './saltmarsh'
@@ -17,13 +17,19 @@ export async function loadDemo(): Promise<void> {
   }))
   const saws: SawRecord[] = [scroll, frame, jigsaw, coping, handSaws].map((saw) => ({ id: saw.id, rev: 1, saw, mine: true }))
   const drawer: DrawerRecord[] = owned.map(([id, count, minutes, note]) => ({ id, rev: 1, blade: bladeById(id)!, count, minutes, note }))
-  const log = done.map(({ day, stock, saw, cut, blade: id, jobId = 'demo-past', ...how }, i): LogRecord => {
-    const job = jobOf(stock, saw, { ...cut, length: how.length, hole: cut.hole })
-    const blade = bladeById(id)!
-    const v = evaluate(job, blade)
-    const predicted = { feed: v.feed.value, spm: v.speed.value, stress: v.stress, seconds: v.time.cutting + v.time.threading }
-    return { id: `demo-log-${i}`, rev: 1, at: START + day * DAY, jobId, job, blade, model: MODEL, predicted, note: '', ...how }
-  })
+  // each cut was told with what the cuts before it had taught
+  const log: LogRecord[] = []
+  done
+    .map((d, i) => ({ ...d, i }))
+    .sort((a, b) => a.day - b.day)
+    .forEach(({ day, stock, saw, cut, blade: id, jobId = 'demo-past', i, ...how }) => {
+      const job = jobOf(stock, saw, { ...cut, length: how.length, hole: cut.hole })
+      const blade = bladeById(id)!
+      const v = evaluate(job, blade)
+      const { median: seconds, low, high } = forecast(job, blade, learn({ entries: log })).atSaw
+      const predicted = { feed: v.feed.value, spm: v.speed.value, stress: v.stress, seconds, low, high }
+      log.push({ id: `demo-log-${i}`, rev: 1, at: START + day * DAY, jobId, job, blade, model: MODEL, predicted, note: '', ...how })
+    })
   const patterns = jobs.flatMap(({ id, pattern }) => {
     const text = shippedPatterns.find((s) => s.name === pattern)?.text
     const read = text === undefined ? undefined : readDrawing(text, pattern!)

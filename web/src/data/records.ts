@@ -1,5 +1,7 @@
+import { HALF_LIFE } from '@green-pitch/core'
 import type {
   Blade,
+  Change,
   DrillSeries,
   HeardValue,
   Job,
@@ -98,6 +100,8 @@ export interface Settings {
   teethSchool: TeethSchool
   /** an hour of work and a blade, in the user's money; 0: not said */
   rates: { hour: number; blade: number }
+  /** whether logged cuts are learned from, days after which they count half (0: they never fade), and what was changed when */
+  learning: { on: boolean; halfLife: number; changes: Change[] }
 }
 export const themes = ['paper', 'lamp'] as const
 export const namings = ['size', 'tpi'] as const
@@ -113,6 +117,7 @@ export const plainSettings: Settings = {
   view: { size: 'balance', pattern: 'any', twisted: 'now-and-then' },
   teethSchool: 'habit',
   rates: { hour: 0, blade: 0 },
+  learning: { on: true, halfLife: HALF_LIFE, changes: [] },
 }
 
 /** A record that another tab or a restore overtook before it was stored: kept whole until the user has chosen. */

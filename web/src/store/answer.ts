@@ -1,4 +1,5 @@
-import { computed } from 'vue'
+import { computed, shallowRef } from 'vue'
+import { watchDebounced } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import {
   bladeById,
@@ -16,12 +17,18 @@ import {
   sizeWindow,
   topStress,
   evaluate,
+  forecast,
+  outlook,
+  weighed,
   waysOut,
+  type Blade,
   type Job,
   type Ranked,
   type Evaluation,
+  type Interval,
 } from '@green-pitch/core'
 import { useJob } from './job'
+import { useLearned } from './learned'
 import { useSettings } from './settings'
 import { useShop } from './shop'
 
@@ -32,12 +39,13 @@ export const useAnswer = defineStore('answer', () => {
   const jobs = useJob()
   const shop = useShop()
   const settings = useSettings()
+  const learned = useLearned()
 
   /** The job with what belongs to the person and the saw as it stands now: the school of teeth, and the marks as heard. */
   const job = computed(() => {
     const saw = jobs.job.saw
     const calibration = shop.saws.find((s) => s.id === saw.id)?.calibration
-    return { ...jobs.job, saw: { ...saw, calibration }, teethSchool: settings.value.teethSchool }
+    return weighed({ ...jobs.job, saw: { ...saw, calibration }, teethSchool: settings.value.teethSchool }, learned.beliefs)
   })
   /** What was suggested last for this job: of two that do equally well it stays. */
   const before: { job?: string; blade?: string } = {}
@@ -47,6 +55,7 @@ export const useAnswer = defineStore('answer', () => {
       owned: shop.owned,
       ownedFirst: settings.value.ownedFirst,
       before: before.job === jobs.record.id ? before.blade : undefined,
+      beliefs: learned.beliefs,
     })
     // no state of the answer: only what settles the next tie
     Object.assign(before, { job: jobs.record.id, blade: value[0]?.blade.id })
@@ -65,7 +74,13 @@ export const useAnswer = defineStore('answer', () => {
     const w = sizeWindow(job.value, homeGroup(job.value), shop.catalogue)
     return collision(w, job.value)?.nearest?.blade ?? w.inputs.sizes[0]?.blade ?? bladeById('scroll-standard-5')!
   })
-  const evaluation = computed((): Evaluation => ranked.value.find((r) => r.blade.id === blade.value.id) ?? evaluate(job.value, blade.value))
+  const evaluation = computed(
+    (): Evaluation =>
+      ranked.value.find((r) => r.blade.id === blade.value.id) ??
+      evaluate(job.value, blade.value, undefined, learned.beliefs && outlook(learned.beliefs, job.value)(blade.value)),
+  )
+  /** What the cut should come to, with what one’s own cuts have taught and the doubt that is left. */
+  const forecasted = computed(() => forecast(job.value, blade.value, learned.beliefs))
   const window = computed(() => sizeWindow(job.value, blade.value.group, shop.catalogue))
   const clash = computed(() => (ranked.value.length ? undefined : collision(window.value, job.value)))
   const ways = computed(() => (ranked.value.length ? [] : waysOut(job.value, shop.offered, shop.catalogue)))
@@ -74,6 +89,17 @@ export const useAnswer = defineStore('answer', () => {
     const j: Job = job.value
     return isStrungJob(j) ? { job: j, band: greenBand(j, blade.value) } : undefined
   })
+  /** What the constants alone would suggest: asked only where one's own cuts may have changed it, and after the answer stands. */
+  const without = shallowRef<Blade>()
+  watchDebounced(
+    [job, () => learned.beliefs, () => shop.catalogue, () => settings.value.view],
+    () => {
+      const plain =
+        learned.beliefs && rankBlades(job.value, { blades: shop.catalogue, owned: shop.owned, ownedFirst: settings.value.ownedFirst }).value
+      without.value = plain && byPointOfView(job.value, plain, settings.value.view, shop.owned)[0]?.blade
+    },
+    { debounce: 250, immediate: true },
+  )
   const setup = computed(() => setUp(job.value, blade.value, settings.value.drills))
   const doable = computed(() => {
     const own = shop.catalogue.filter((b) => shop.owned.has(b.id))
@@ -88,8 +114,8 @@ export const useAnswer = defineStore('answer', () => {
       spm: h?.spm?.value === job.value.spm ? h?.spm : undefined,
     }
   })
-  /** What a log entry remembers of what was reckoned and heard; `seconds` foretold for the whole of it. Storage copies it. */
-  const remembered = (seconds: number) => ({
+  /** What a log entry remembers of what was reckoned and heard; the time at the saw as it was to be expected. Storage copies it. */
+  const remembered = ({ median, low, high }: Interval) => ({
     job: job.value,
     blade: blade.value,
     model: MODEL,
@@ -97,9 +123,27 @@ export const useAnswer = defineStore('answer', () => {
       feed: evaluation.value.feed.value,
       spm: evaluation.value.feed.inputs.spm,
       stress: evaluation.value.stress,
-      seconds: Math.min(seconds, AGES),
+      seconds: Math.min(median, AGES),
+      low: Math.min(low, AGES),
+      high: Math.min(high, AGES),
     },
     heard: jobs.ticket.heard,
   })
-  return { job, heard, remembered, ranked, schools, blade, evaluation, window, clash, ways, taut, setup, doable }
+  return {
+    forecast: forecasted,
+    without,
+    job,
+    heard,
+    remembered,
+    ranked,
+    schools,
+    blade,
+    evaluation,
+    window,
+    clash,
+    ways,
+    taut,
+    setup,
+    doable,
+  }
 })

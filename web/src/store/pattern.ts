@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { proxy, wrap, type Remote } from 'comlink'
-import { logSays, type Blade } from '@green-pitch/core'
+import { ownTimes, type Blade } from '@green-pitch/core'
 import { noChoices, type Choices, type Drawing, type ReadResult, type ReckonGiven } from '@green-pitch/core/pattern'
 import { kindOf, patternFrom } from '../data/patternFile'
 import type { PatternRecord } from '../data/records'
@@ -10,7 +10,7 @@ import { useAnswer } from './answer'
 import { useJob } from './job'
 import { useInHand } from './kept'
 import { useSettings } from './settings'
-import { useShop } from './shop'
+import { useLearned } from './learned'
 import { useTrouble } from './trouble'
 
 const PATIENCE = 30_000 // ms a file may take to read before it is given up
@@ -23,7 +23,7 @@ export const usePattern = defineStore('pattern', () => {
   const jobs = useJob()
   const answer = useAnswer()
   const settings = useSettings()
-  const shop = useShop()
+  const learned = useLearned()
   const trouble = useTrouble()
 
   const reckoned = shallowRef<Found>()
@@ -170,7 +170,7 @@ export const usePattern = defineStore('pattern', () => {
       JSON.stringify({
         job: answer.job,
         blade,
-        log: logSays(shop.log, answer.job, blade),
+        own: ownTimes(answer.job, blade, learned.beliefs),
         choices: r.choices,
         drills: settings.value.drills,
         rates: { ...settings.value.rates, ...r.costs },
@@ -245,7 +245,7 @@ export const usePattern = defineStore('pattern', () => {
   }
   onScopeDispose(cancel)
   watch(
-    () => [answer.job, answer.blade, settings.value.drills, settings.value.rates, shop.log],
+    () => [answer.job, answer.blade, settings.value.drills, settings.value.rates, learned.beliefs],
     () => record.value && void reckon(),
   )
 

@@ -32,11 +32,9 @@ export const useRun = defineStore('run', () => {
   async function begin() {
     const f = pattern.found
     if (!f) return
-    const threading = f.bill.threading / Math.max(1, f.rings.filter((r) => r.ring.role === 'opening').length)
-    const predicted = f.order.map((id) => {
-      const r = f.rings[id]!
-      return r.cutting + r.plan.seconds + (r.ring.role === 'opening' ? threading : 0)
-    })
+    const { times } = answer.forecast.evidence.own
+    const parts = partsOf(f)
+    const predicted = f.order.map((id) => parts[id]!.sawing * times.sawing + parts[id]!.threading * times.threading)
     const begun: RunRecord = {
       id: jobs.record.id,
       rev: 0,
@@ -47,6 +45,14 @@ export const useRun = defineStore('run', () => {
       logged: false,
     }
     await row.change(() => begun)
+  }
+  /** s of sawing and threading predicted for each ring, before one's own cuts spoke. */
+  const partsOf = (f: NonNullable<typeof pattern.found>) => {
+    const holes = f.rings.filter((r) => r.ring.role === 'opening').length
+    return f.rings.map((r) => ({
+      sawing: r.cutting + r.plan.seconds,
+      threading: r.ring.role === 'opening' ? f.bill.predicted.threading / holes : 0,
+    }))
   }
   async function report(what: RunEventKind, ring?: number) {
     const r = record.value
@@ -69,13 +75,21 @@ export const useRun = defineStore('run', () => {
     if (!state.value.ended) await report('end')
     const s = runState(record.value!.events, r.order, Date.now())
     const first = r.events[0]!.at
+    // the run's own total, as doubtful as the whole bill's time at the saw
+    const { low, mid, high } = f.bill.atSaw
+    const remembered = answer.remembered({ median: r.total, low: (r.total * low) / mid, high: (r.total * high) / mid })
+    const parts = partsOf(f)
+    const rings = stale.value ? [] : [...s.perRing].map(([id, took]) => ({ took, ...parts[id]! }))
     const kept = await shop.keepLog({
       id: `run-${first.toString(36)}-${r.id.slice(-4)}`,
       rev: 0,
       at: Date.now(),
       jobId: r.id,
       title: jobs.name,
-      ...answer.remembered(r.total),
+      ...remembered,
+      predicted: { ...remembered.predicted, ...f.bill.predicted },
+      ...(rings.length && { rings }),
+      ...shop.carried(answer.blade.id),
       minutes: Math.max(0.1, Math.round(s.seconds / 6) / 10),
       length: f.length,
       blades: s.blades,

@@ -35,6 +35,11 @@ export const useShop = defineStore('shop', () => {
   const owned = computed(() => new Set(drawer.value.filter((r) => r.count > 0).map((r) => r.blade.id)))
   const countOf = (bladeId: string) => drawer.value.find((r) => r.blade.id === bladeId)?.count ?? 0
 
+  /** Minutes the blade in use of a kind has sawn before, for the log. */
+  const carried = (bladeId: string) => {
+    const minutes = drawer.value.find((r) => r.blade.id === bladeId)?.minutes
+    return minutes ? { bladeMinutes: minutes } : {}
+  }
   const load = () => Promise.all([sawList.load(), drawerList.load(), materialList.load(), logList.load()])
   /** Takes blades that a cut used up out of the drawer, and counts the minutes of the one still good. */
   async function useUp(bladeId: string, blades: number, fate: Fate, minutes: number): Promise<void> {
@@ -60,6 +65,7 @@ export const useShop = defineStore('shop', () => {
     catalogue,
     owned,
     countOf,
+    carried,
     load,
     keepSaw: sawList.keep,
     keepDrawer: drawerList.keep,

@@ -1,4 +1,4 @@
-import type { Fate, LogEntry, Grade } from '@green-pitch/core'
+import type { Fate, Forecast, LogEntry, Grade } from '@green-pitch/core'
 
 /** How a cut came out, as it is typed. */
 export interface Outcome {
@@ -17,4 +17,10 @@ export const logged = (o: Outcome): Pick<LogEntry, 'fate' | 'face' | 'underside'
   edge: Number(o.edge) as Grade,
   cleanUpMinutes: o.cleanUp ?? 0,
   note: o.note.trim(),
+})
+/** The grades to expect, as they would be typed: one press accepts them. */
+export const gradesExpected = (f: Forecast): Pick<Outcome, 'face' | 'underside' | 'edge'> => ({
+  face: String(Math.round(f.face.median)),
+  underside: String(Math.round(f.underside.median)),
+  edge: String(Math.round(f.edge.median)),
 })

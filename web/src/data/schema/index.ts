@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import {
+  changeKinds,
   drillSeries,
   fates,
   grades,
@@ -9,6 +10,7 @@ import {
   sizeSchools,
   teethSchools,
   twistedSchools,
+  type Change,
   type LogEntry,
   type RunEvent,
 } from '@green-pitch/core'
@@ -29,7 +31,7 @@ import {
   type Ticket,
 } from '../records'
 import { registry, tableNames, type RecordOf, type TableName } from '../tables'
-import { from0, id, name, one, rev, text, whole, yes } from './common'
+import { above0, from0, id, name, one, rev, text, whole, yes } from './common'
 import { blade, heard, job, material, saw } from './job'
 import { joint } from './joint'
 import { patternRecord, ringId } from './pattern'
@@ -88,7 +90,17 @@ export const logEntry = Joi.object<LogEntry & { rev: number }, true>({
   job: job.required(),
   blade: blade.required(),
   model: whole.min(1).required(),
-  predicted: Joi.object({ feed: from0.required(), spm: from0.required(), stress: from0, seconds: from0.required() }).required(),
+  predicted: Joi.object({
+    feed: from0.required(),
+    spm: from0.required(),
+    stress: from0,
+    seconds: from0.required(),
+    low: from0,
+    high: from0,
+    sawing: from0,
+    threading: from0,
+    cleanUp: from0,
+  }).required(),
   heard: heard.optional(),
   minutes: from0.max(100_000).required(),
   length: from0.required(),
@@ -99,6 +111,18 @@ export const logEntry = Joi.object<LogEntry & { rev: number }, true>({
   edge: grade,
   cleanUpMinutes: from0.max(100_000).required(),
   note: text.required(),
+  rings: Joi.array()
+    .items(
+      Joi.object<NonNullable<LogEntry['rings']>[number], true>({
+        took: from0.required(),
+        sawing: from0.required(),
+        threading: from0.required(),
+      }),
+    )
+    .max(100_000),
+  bladeMinutes: from0,
+  strokes: Joi.object<NonNullable<LogEntry['strokes']>, true>({ taken: above0.required(), predicted: above0.required() }),
+  ignored: yes,
 })
 export const settings = Joi.object<Settings, true>({
   unit: one(lengthUnits).required(),
@@ -115,6 +139,14 @@ export const settings = Joi.object<Settings, true>({
   }).required(),
   teethSchool: one(teethSchools).required(),
   rates: Joi.object({ hour: from0.required(), blade: from0.required() }).optional(),
+  learning: Joi.object<Settings['learning'], true>({
+    on: yes.required(),
+    halfLife: from0.max(100_000).required(),
+    changes: Joi.array()
+      .items(Joi.object<Change, true>({ what: one(changeKinds).required(), id: Joi.string().max(80).optional(), at: from0.required() }))
+      .max(1000)
+      .required(),
+  }).optional(),
 })
 const meta = Joi.object({
   key: one(metaKeys).required(),

@@ -57,6 +57,7 @@ export const material = Joi.object<Material, true>({
   strength: above0.required(),
   build: one(builds).required(),
   hard: yes,
+  weighed: above0,
   hatch: one(hatches).required(),
   cautions: Joi.array().items(Joi.string().max(40)).max(12).required(),
   source: text.required(),

@@ -35,6 +35,7 @@ import FrameClearance from '../../draw/FrameClearance.vue'
 import Drift from '../../draw/Drift.vue'
 import Turn from '../../draw/Turn.vue'
 import UnderBack from '../../draw/UnderBack.vue'
+import Expect from './Expect.vue'
 import JobBar from './JobBar.vue'
 import Ranked from './Ranked.vue'
 import NoWay from './NoWay.vue'
@@ -132,6 +133,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
           </label>
         </template>
       </SizeWindow>
+      <Expect />
       <div class="below">
         <BladeInStock :job="answer.job" :evaluation="answer.evaluation" :setup="answer.setup" :say="say">
           <template #bow

@@ -8,7 +8,7 @@ import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
 import Count from '../../ui/Count.vue'
 import LengthInput from '../../ui/LengthInput.vue'
-import { logged, type Outcome } from '../../ui/outcome'
+import { gradesExpected, logged, type Outcome } from '../../ui/outcome'
 import OutcomeFields from '../../ui/OutcomeFields.vue'
 import Themed from '../../ui/Themed.vue'
 
@@ -20,20 +20,18 @@ const settings = useSettings()
 const shop = useShop()
 const id = useId()
 const dialog = ref<HTMLDialogElement>()
-const v = answer.evaluation
+const f = answer.forecast
 const LONGEST = 10_000 // min
 const form = reactive({
   // a job that would take days is not logged at one go
-  minutes: Math.min(LONGEST, Math.max(1, Math.round((v.time.cutting + v.time.threading) / 60))) as number | undefined,
+  minutes: Math.min(LONGEST, Math.max(1, Math.round(f.atSaw.median / 60))) as number | undefined,
   length: answer.job.cut.length as number | undefined,
   blades: 1 as number | undefined,
 })
 const outcome = ref<Outcome>({
   fate: 'fine',
-  face: '4',
-  underside: '4',
-  edge: '4',
-  cleanUp: Math.min(LONGEST, Math.round(v.time.cleanUp / 60)),
+  ...gradesExpected(f),
+  cleanUp: Math.min(LONGEST, Math.round(f.cleanUp.median / 60)),
   note: '',
 })
 onMounted(() => dialog.value?.showModal())
@@ -47,7 +45,8 @@ async function write() {
     at,
     jobId: jobs.record.id,
     title: jobs.name,
-    ...answer.remembered(v.time.cutting + v.time.threading),
+    ...answer.remembered(f.atSaw),
+    ...shop.carried(answer.blade.id),
     minutes: form.minutes ?? 0,
     length: form.length ?? 0,
     blades: form.blades ?? 1,

@@ -3,12 +3,10 @@ import { computed, ref } from 'vue'
 import { Popconfirm, Table } from 'ant-design-vue'
 import {
   bladeById,
-  bladeLife,
   bladeWords,
   groupName,
   lengthWords,
-  lives,
-  priorLife,
+  ownTimes,
   roundWords,
   sizedByTeeth,
   tpiWords,
@@ -20,7 +18,8 @@ import type { DrawerRecord } from '../../data/records'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
-import { useJob } from '../../store/job'
+import { useAnswer } from '../../store/answer'
+import { useLearned } from '../../store/learned'
 import ToothStrip from '../../draw/ToothStrip.vue'
 import WhatBlade from './WhatBlade.vue'
 import Count from '../../ui/Count.vue'
@@ -30,24 +29,20 @@ import Typed from '../../ui/Typed.vue'
 import { useQuietIcons } from '../../ui/quietIcons'
 
 const shop = useShop()
-const jobs = useJob()
+const answer = useAnswer()
+const learned = useLearned()
 const settings = useSettings()
 const root = ref<HTMLElement>()
 useQuietIcons(root)
 const trouble = useTrouble()
 const LOW = 2 // blades of a kind in use below which it is time to order
 
-const wornBy = computed(
-  () =>
-    new Map(
-      shop.drawer.map((r) => {
-        const use = lives(shop.log).filter((l) => l.blade === r.blade.id)
-        const minutes = use.reduce((t, l) => t + l.minutes, 0)
-        const spent = use.reduce((t, l) => t + l.spent, 0)
-        return [r.id, bladeLife(priorLife(jobs.job.stock.material, r.blade), minutes, spent)] as const
-      }),
-    ),
-)
+/** What a blade of each kind lasts in the job in hand, by the constants and one’s own cuts. */
+const lastsBy = computed(() => new Map(shop.drawer.map((r) => [r.id, ownTimes(answer.job, r.blade, learned.beliefs).life] as const)))
+const lasts = (id: string) => {
+  const { median, low, high } = lastsBy.value.get(id)!
+  return `${Math.round(median)} (${Math.round(low)}–${Math.round(high)})`
+}
 const rows = computed(() =>
   [...shop.drawer].sort(
     (a, b) => a.blade.series.localeCompare(b.blade.series) || a.blade.order - b.blade.order || a.blade.name.localeCompare(b.blade.name),
@@ -174,11 +169,7 @@ const columns = [
               @update:model-value="(v) => v !== undefined && count(record as DrawerRecord, v)"
           /></template>
           <template v-else-if="column.key === 'use'"
-            >{{
-              record.minutes
-                ? `${Math.round(record.minutes)}${record.blade.plate ? '' : ` of about ${Math.round(wornBy.get(record.id)!.mean)}`} min`
-                : 'new'
-            }}
+            >{{ record.minutes ? `${Math.round(record.minutes)}${record.blade.plate ? '' : ` of about ${lasts(record.id)}`} min` : 'new' }}
             <button
               v-if="record.minutes"
               class="act plain nowrap"

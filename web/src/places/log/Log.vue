@@ -23,6 +23,7 @@ import Themed from '../../ui/Themed.vue'
 import { useQuietIcons } from '../../ui/quietIcons'
 
 const LifeChart = defineAsyncComponent(() => import('./LifeChart.vue'))
+const TruthChart = defineAsyncComponent(() => import('./TruthChart.vue'))
 const shop = useShop()
 const settings = useSettings()
 const root = ref<HTMLElement>()
@@ -149,14 +150,17 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
       </header>
       <p v-if="!shop.log.length">Press <b>Log the cut</b> on the Bench after a cut: what was foretold stands there already.</p>
       <template v-else>
-        <LifeChart :lives="life" />
+        <div class="charts">
+          <TruthChart :entries="rows" />
+          <LifeChart :lives="life" />
+        </div>
         <Table :columns="columns" :data-source="rows" row-key="id" size="small" :pagination="rows.length > 50 ? { pageSize: 50 } : false">
           <template #bodyCell="{ column, record }">
             <template v-if="column.key === 'day'"
               ><span class="mono nowrap">{{ day(record.at) }}</span></template
             >
             <template v-else-if="column.key === 'title'"
-              ><b>{{ record.title }}</b></template
+              ><b>{{ record.title }}</b> <span v-if="record.ignored" class="soft">not learned from</span></template
             >
             <template v-else-if="column.key === 'stock'"
               >{{ stockOf(record as LogRecord) }}, {{ stockWords(record.job.stock, settings.say) }}</template
@@ -179,6 +183,13 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
           <template #expandedRowRender="{ record }">
             <p>
               {{ heardBefore(record as LogRecord) }} {{ again(record as LogRecord) }} Clean-up {{ record.cleanUpMinutes }} min.
+              <button
+                class="act plain"
+                :aria-pressed="!!record.ignored"
+                @click="shop.keepLog({ ...(record as LogRecord), ignored: !record.ignored })"
+              >
+                {{ record.ignored ? 'Learn from it' : 'Leave it out of learning' }}
+              </button>
               <Popconfirm title="Remove this cut from the log?" ok-text="Remove" cancel-text="Keep" @confirm="shop.dropLog(record.id)"
                 ><button class="act plain">Remove</button></Popconfirm
               >
@@ -191,6 +202,12 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
 </template>
 
 <style scoped>
+.charts {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(420px, 100%), 1fr));
+  gap: 12px 28px;
+  align-items: start;
+}
 .search {
   font: inherit;
   color: inherit;

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { onMounted, ref, useId } from 'vue'
 import { minutesWords } from '@green-pitch/core'
+import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
+import { usePattern } from '../../store/pattern'
 import { useRun } from '../../store/run'
 import { useTrouble } from '../../store/trouble'
-import { logged, type Outcome } from '../../ui/outcome'
+import { gradesExpected, logged, type Outcome } from '../../ui/outcome'
 import OutcomeFields from '../../ui/OutcomeFields.vue'
 import Themed from '../../ui/Themed.vue'
 
@@ -12,14 +14,14 @@ import Themed from '../../ui/Themed.vue'
 const emit = defineEmits<{ close: [] }>()
 const run = useRun()
 const jobs = useJob()
+const answer = useAnswer()
+const pattern = usePattern()
 const id = useId()
 const dialog = ref<HTMLDialogElement>()
 const outcome = ref<Outcome>({
   fate: run.state.broke ? 'broke' : run.state.slipped ? 'slipped' : 'fine',
-  face: '4',
-  underside: '4',
-  edge: '4',
-  cleanUp: 5,
+  ...gradesExpected(answer.forecast),
+  cleanUp: Math.round((pattern.found?.bill.cleanUp ?? 0) / 60),
   note: '',
 })
 onMounted(() => dialog.value?.showModal())

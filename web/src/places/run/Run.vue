@@ -2,22 +2,11 @@
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useWakeLock } from '@vueuse/core'
-import {
-  lifeIn,
-  minutesWords,
-  pitchFromStress,
-  progressOf,
-  isStrung,
-  plainNote,
-  ringName,
-  sizeWords,
-  transferWords,
-} from '@green-pitch/core'
+import { minutesWords, pitchFromStress, progressOf, isStrung, plainNote, ringName, sizeWords, transferWords } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { usePattern } from '../../store/pattern'
 import { useRun } from '../../store/run'
-import { useShop } from '../../store/shop'
 import { onKey } from '../../ui/keys'
 import Mark from '../../ui/Mark.vue'
 import BeforeRun from './BeforeRun.vue'
@@ -36,7 +25,6 @@ const pattern = usePattern()
 const run = useRun()
 const jobs = useJob()
 const answer = useAnswer()
-const shop = useShop()
 const router = useRouter()
 const found = computed(() => pattern.found)
 
@@ -52,7 +40,7 @@ const next = computed(() => {
 const finished = computed(() => state.value.started && state.value.at >= run.order.length)
 const ending = ref(false)
 
-const life = computed(() => lifeIn(shop.log, jobs.job.stock.material, answer.blade).mean * 60)
+const life = computed(() => answer.forecast.life.median * 60)
 const progress = computed(() => progressOf({ order: run.order, predicted: run.record?.predicted ?? [] }, state.value, life.value))
 const heard = computed(() => {
   const { stress, saw } = jobs.job

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { Checkbox, CheckboxGroup, Modal } from 'ant-design-vue'
 import { schoolNames, sizeSchools, type DrillSeries } from '@green-pitch/core'
 import { clearAll, makeBackup, readBackup, restore, type Backup } from '../../data/backup'
 import { openFile, saveFile } from '../../data/files'
+import type { Settings } from '../../data/records'
 import { useKeeper } from '../../store/keeper'
+import { useLearned } from '../../store/learned'
 import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
 import Choice from '../../ui/Choice.vue'
@@ -12,6 +14,7 @@ import Themed from '../../ui/Themed.vue'
 
 const settings = useSettings()
 const keeper = useKeeper()
+const learned = useLearned()
 const trouble = useTrouble()
 const waiting = shallowRef<Backup>() // a plain object: storage takes no reactive ones
 const clearing = ref(false)
@@ -58,6 +61,14 @@ const drillOptions: { value: DrillSeries; label: string }[] = [
   { value: 'fractional', label: 'Fractions of an inch' },
   { value: 'number', label: 'Number drills' },
 ]
+const learning = computed(() => settings.value.learning)
+const put = (patch: Partial<Settings['learning']>) => settings.change({ learning: { ...learning.value, ...patch } })
+const changed = (what: 'hand' | 'workshop') => put({ changes: [...learning.value.changes, { what, at: Date.now() }] })
+const learnedWords = computed(() => {
+  const { cuts, leftOut } = learned.beliefs!
+  return `${cuts} cut${cuts === 1 ? '' : 's'} spoke${leftOut ? `; ${leftOut} could not be reckoned` : ''}.`
+})
+const day = (at: number) => new Date(at).toLocaleDateString('sv')
 const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.length} kinds of blade, ${b.tables.log.length} cuts`
 </script>
 
@@ -157,6 +168,38 @@ const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.le
           ]"
           @update:model-value="(v) => settings.change({ teethSchool: v })"
         />
+      </section>
+      <section class="grid" aria-labelledby="learn-head">
+        <h2 id="learn-head" class="all">Learning from your cuts</h2>
+        <div class="field">
+          <Checkbox :checked="learning.on" @change="(e) => put({ on: e.target.checked })"
+            >Times, faces and suggestions follow my log</Checkbox
+          >
+          <span class="soft">{{
+            learned.beliefs ? learnedWords : learning.on ? 'Nothing logged yet: the constants speak.' : 'Off: the constants speak alone.'
+          }}</span>
+        </div>
+        <Choice
+          label="Old cuts count half after"
+          :model-value="String(learning.halfLife)"
+          :options="[
+            { value: '180', label: 'Half a year' },
+            { value: '730', label: 'Two years' },
+            { value: '0', label: 'Never' },
+          ]"
+          @update:model-value="(v) => put({ halfLife: Number(v) })"
+        />
+        <div class="field all">
+          <span>Changed since? What was learned of it begins anew; other cuts still speak.</span>
+          <div class="acts">
+            <button class="act" @click="changed('hand')">Another hand saws</button
+            ><button class="act" @click="changed('workshop')">Another workshop</button
+            ><button v-if="learning.changes.length" class="act plain" @click="put({ changes: learning.changes.slice(0, -1) })">
+              Take back the last: {{ day(learning.changes.at(-1)!.at) }}
+            </button>
+          </div>
+          <span class="soft">Clamps or spring of one saw: under Saws, with its marks.</span>
+        </div>
       </section>
       <section aria-labelledby="keep-head">
         <h2 id="keep-head">Keep and bring back</h2>

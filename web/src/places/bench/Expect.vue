@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { bladeWords, firstByOwn, forecast, gradeSpan, spanWords, whyOwn, type Interval, type Response } from '@green-pitch/core'
+import { useAnswer } from '../../store/answer'
+import { useLearned } from '../../store/learned'
+import { useSettings } from '../../store/settings'
+import Why from '../../ui/Why.vue'
+
+/** What the cut should come to: each figure with where eight in ten such cuts lie, and what one's own cuts have to do with it. */
+const answer = useAnswer()
+const learned = useLearned()
+const settings = useSettings()
+const f = computed(() => answer.forecast)
+const minutes = ({ median, low, high }: Interval): Interval => ({ median: 60 * median, low: 60 * low, high: 60 * high })
+const times = computed(() =>
+  (
+    [
+      ['sawing', 'sawing', f.value.sawing],
+      ['threading', 'threading', f.value.threading],
+      ['cleanUp', 'clean-up', f.value.cleanUp],
+      ...(answer.blade.plate ? [] : [['life', 'blade life', minutes(f.value.life)]]),
+    ] as [Response, string, Interval][]
+  )
+    .filter(([, , i]) => i.median > 0)
+    .map(([response, name, i]) => ({ response, name, ...spanWords(i) })),
+)
+const grades = computed(() => [
+  { response: 'edge' as const, name: 'edge', ...gradeSpan(f.value.edge) },
+  { response: 'face' as const, name: 'face', ...gradeSpan(f.value.face) },
+  { response: 'underside' as const, name: 'under', ...gradeSpan(f.value.underside) },
+])
+const changed = computed(() => {
+  const [now, was] = [answer.ranked[0]?.blade, answer.without]
+  if (!learned.beliefs || !now || !was || now.id === was.id) return undefined
+  const { say } = settings
+  return firstByOwn(bladeWords(now, say), bladeWords(was, say), forecast(answer.job, now, learned.beliefs))
+})
+const why = (r: Response) => () => whyOwn(r, f.value)
+</script>
+
+<template>
+  <section class="expect" aria-labelledby="expect-head">
+    <h2 id="expect-head">Expect</h2>
+    <dl>
+      <div v-for="g in [...times, ...grades]" :key="g.response">
+        <dt>{{ g.name }}</dt>
+        <dd>
+          <Why :why="why(g.response)" :label="`${g.name} ${g.mid}`"
+            ><b class="mono">{{ g.mid }}</b></Why
+          ><span class="soft span">{{ g.span }}</span>
+        </dd>
+      </div>
+    </dl>
+    <p v-if="changed" class="changed" role="status">{{ changed }}</p>
+  </section>
+</template>
+
+<style scoped>
+.expect {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 2px 20px;
+  align-items: baseline;
+  margin-top: 6px;
+  padding-top: 8px;
+  border-top: 1px solid var(--rule);
+}
+dl {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+}
+dt {
+  color: var(--soft);
+  font-size: 14px;
+}
+dd {
+  display: flex;
+  align-items: baseline;
+  gap: 6px;
+  white-space: nowrap;
+}
+.span {
+  font-size: 14px;
+}
+.changed {
+  grid-column: 1 / -1;
+  margin-top: 4px;
+  border-left: 3px solid var(--ink);
+  padding-left: 8px;
+}
+</style>

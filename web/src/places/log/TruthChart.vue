@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import VChart from 'vue-echarts'
+import { use } from 'echarts/core'
+import { LineChart, ScatterChart } from 'echarts/charts'
+import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components'
+import { SVGRenderer } from 'echarts/renderers'
+import { heldIntervals } from '@green-pitch/core'
+import type { LogRecord } from '../../data/records'
+import { useSettings } from '../../store/settings'
+
+use([LineChart, ScatterChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer])
+/** Minutes as they were expected against minutes as they were; both in steps of doubling, so that twice and half look alike. */
+const props = defineProps<{ entries: LogRecord[] }>()
+const settings = useSettings()
+const told = computed(() => heldIntervals(props.entries))
+const held = computed(() => told.value.filter((t) => t.held).length)
+const css = (v: string) => getComputedStyle(document.documentElement).getPropertyValue(v).trim()
+const option = computed(() => {
+  void settings.value.theme // colours are read anew when the lamp is lit
+  const text = { color: css('--ink'), fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 14 }
+  const all = told.value.flatMap((t) => [t.expected, t.took])
+  const [min, max] = [2 ** Math.floor(Math.log2(Math.min(...all))), 2 ** Math.ceil(Math.log2(Math.max(...all)))]
+  const axis = {
+    type: 'log',
+    logBase: 2,
+    min,
+    max,
+    axisLabel: text,
+    nameTextStyle: text,
+    splitLine: { lineStyle: { color: css('--faint') } },
+  }
+  const points = (which: boolean) => told.value.filter((t) => t.held === which).map((t) => [t.expected, t.took])
+  return {
+    animation: false,
+    aria: { enabled: true },
+    textStyle: text,
+    grid: { left: 8, right: 60, top: 36, bottom: 8, containLabel: true },
+    legend: { top: 0, left: 0, textStyle: text, itemWidth: 14, itemHeight: 10 },
+    tooltip: {
+      backgroundColor: css('--sheet'),
+      borderColor: css('--ink'),
+      textStyle: text,
+      formatter: ({ value }: { value: [number, number] }) => `expected ${Math.round(value[0])} min, took ${Math.round(value[1])}`,
+    },
+    xAxis: { ...axis, name: 'expected' },
+    yAxis: { ...axis, name: 'took, min' },
+    series: [
+      { name: 'as expected', type: 'line', symbol: 'none', lineStyle: { color: css('--soft'), type: 'dashed', width: 1 }, itemStyle: { color: css('--soft') }, data: [[min, min], [max, max]] }, // prettier-ignore
+      { name: 'interval held', type: 'scatter', symbol: 'circle', symbolSize: 9, itemStyle: { color: css('--ink') }, data: points(true) },
+      { name: 'did not', type: 'scatter', symbol: 'triangle', symbolSize: 11, itemStyle: { color: css('--near') }, data: points(false) },
+    ],
+  }
+})
+</script>
+
+<template>
+  <section v-if="told.length" aria-labelledby="truth-head">
+    <h2 id="truth-head">{{ held }} of {{ told.length }} took as long as was to be expected</h2>
+    <p class="soft">Eight in ten should lie within the interval they were given.</p>
+    <VChart :option="option" style="height: 260px" autoresize />
+    <div class="sr">
+      <table>
+        <caption>
+          Minutes expected and taken
+        </caption>
+        <tbody>
+          <tr v-for="t in told" :key="t.id">
+            <td>
+              expected {{ Math.round(t.expected) }} ({{ Math.round(t.low) }} to {{ Math.round(t.high) }}), took
+              {{ Math.round(t.took) }} minutes
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  </section>
+</template>

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { learnWork } from './learnWork'
+
+expose(learnWork)

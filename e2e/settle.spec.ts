@@ -94,7 +94,7 @@ test('a chosen blade that fails says why and offers the nearest that works; stac
   await page.getByRole('button', { name: 'Write to the log' }).click()
   await page.getByRole('link', { name: 'Log' }).click()
   await expect(page.getByRole('row', { name: /rod 16 mm/ })).toBeVisible()
-  await page.getByRole('columnheader', { name: 'Took (foretold)' }).click()
+  await page.getByRole('columnheader', { name: 'Took (estimated)' }).click()
   await expect(page.getByRole('row').nth(1)).toBeVisible()
 })
 

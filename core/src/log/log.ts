@@ -26,7 +26,7 @@ export interface LogEntry {
   job: Job
   blade: Blade
   model: number
-  /** what was foretold: feed mm/s, strokes a minute, stress MPa, time at the saw s; and its parts, where they come from more than the job alone */
+  /** what was predicted: feed mm/s, strokes a minute, stress MPa, time at the saw s; and its parts, where they come from more than the job alone */
   predicted: {
     feed: number
     spm: number
@@ -56,7 +56,7 @@ export interface LogEntry {
   rings?: { took: number; sawing: number; threading: number }[]
   /** minutes the first blade had sawn before */
   bladeMinutes?: number
-  /** strokes counted for one cut, and foretold, by hand */
+  /** strokes counted for one cut, and predicted, by hand */
   strokes?: { taken: number; predicted: number }
   /** its owner would not have it learned from */
   ignored?: boolean

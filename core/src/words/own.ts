@@ -4,11 +4,11 @@ import type { Forecast, Interval } from '../learn/index.js'
 import { capital, listWords, minutesWords } from './say.js'
 import type { Why } from './why.js'
 
-/** “14 min”, “11–18 min”: what is expected, and between what eight in ten such cuts lie, in one unit where they can. */
+/** “14 min”, “11–18”: what is expected, and between what eight in ten such cuts lie; minutes where nothing else is said. */
 export function spanWords(i: Interval): { mid: string; span: string } {
   const [low, high] = [i.low / 60, i.high / 60]
   const whole = low >= 1.5 && high < 120
-  return { mid: minutesWords(i.median), span: whole ? `${Math.round(low)}–${Math.round(high)} min` : `${minutesWords(i.low)} to ${minutesWords(i.high)}` } // prettier-ignore
+  return { mid: minutesWords(i.median), span: whole ? `${Math.round(low)}–${Math.round(high)}` : `${minutesWords(i.low)} to ${minutesWords(i.high)}` } // prettier-ignore
 }
 /** A grade to halves, and between what whole grades it will lie. */
 export function gradeSpan(i: Interval): { mid: string; span: string } {
@@ -43,7 +43,7 @@ export function whyOwn(response: Response, f: Forecast): Why {
   ]
   return {
     rule: 'own',
-    text: `${capital(responseNames[response])}: ${mid}; eight in ten come to ${span}.`,
+    text: `${capital(responseNames[response])}: ${mid}; eight in ten come to ${span}${/^\d+–\d+$/.test(span) && !graded ? ' min' : ''}.`,
     inputs,
     also: cuts ? undefined : 'Cuts you log narrow this.',
   }

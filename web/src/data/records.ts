@@ -67,7 +67,7 @@ export interface PatternRecord extends Kept {
 /** A run at the saw; its id is the job's. */
 export interface RunRecord extends Kept {
   order: number[]
-  /** foretold for each ring of the order, s, and for the whole at the saw */
+  /** predicted for each ring of the order, s, and for the whole at the saw */
   predicted: number[]
   total: number
   events: RunEvent[]

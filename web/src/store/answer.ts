@@ -21,6 +21,7 @@ import {
   outlook,
   weighed,
   waysOut,
+  type Beliefs,
   type Blade,
   type Job,
   type Ranked,
@@ -48,17 +49,18 @@ export const useAnswer = defineStore('answer', () => {
     return weighed({ ...jobs.job, saw: { ...saw, calibration }, teethSchool: settings.value.teethSchool }, learned.beliefs)
   })
   /** What was suggested last for this job: of two that do equally well it stays. */
-  const before: { job?: string; blade?: string } = {}
+  const before: { job?: string; blade?: string; beliefs?: Beliefs } = {}
   const ranking = computed(() => {
     const { value } = rankBlades(job.value, {
       blades: shop.catalogue,
       owned: shop.owned,
       ownedFirst: settings.value.ownedFirst,
-      before: before.job === jobs.record.id ? before.blade : undefined,
+      // what was learned meanwhile is no small step of the job
+      before: before.job === jobs.record.id && before.beliefs === learned.beliefs ? before.blade : undefined,
       beliefs: learned.beliefs,
     })
     // no state of the answer: only what settles the next tie
-    Object.assign(before, { job: jobs.record.id, blade: value[0]?.blade.id })
+    Object.assign(before, { job: jobs.record.id, blade: value[0]?.blade.id, beliefs: learned.beliefs })
     return value
   })
   const ranked = computed((): Ranked[] => byPointOfView(job.value, ranking.value, settings.value.view, shop.owned))

@@ -59,7 +59,7 @@ const why = (r: Response) => () => whyOwn(r, f.value)
 .expect {
   display: grid;
   grid-template-columns: auto 1fr;
-  gap: 2px 20px;
+  gap: 2px 14px;
   align-items: baseline;
   margin-top: 6px;
   padding-top: 8px;
@@ -68,7 +68,7 @@ const why = (r: Response) => () => whyOwn(r, f.value)
 dl {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 14px;
+  gap: 2px 12px;
 }
 dt {
   color: var(--soft);

@@ -12,7 +12,7 @@ import { gradesExpected, logged, type Outcome } from '../../ui/outcome'
 import OutcomeFields from '../../ui/OutcomeFields.vue'
 import Themed from '../../ui/Themed.vue'
 
-/** Writes one cut to the log: what is foretold stands there already, so that one press is enough. */
+/** Writes one cut to the log: what is estimated stands there already, so that one press is enough. */
 const emit = defineEmits<{ close: [] }>()
 const answer = useAnswer()
 const jobs = useJob()
@@ -66,7 +66,7 @@ async function write() {
         <h2 :id="`${id}h`">Log the cut: {{ jobs.name }}</h2>
         <p class="soft">
           {{ bladeWords(answer.blade, settings.say) }} in {{ answer.job.stock.material.name.toLowerCase() }} on the
-          {{ answer.job.saw.short.toLowerCase() }}. What was foretold stands below; change what came out otherwise.
+          {{ answer.job.saw.short.toLowerCase() }}. What was estimated stands below; change what came out otherwise.
         </p>
         <div class="grid">
           <Count v-model="form.minutes" label="At the saw" :min="0" :max="LONGEST" unit="min" />

@@ -80,7 +80,7 @@ const columns = computed(() => [
     filters: unique(bladeOf),
     onFilter: (v: string | number | boolean, e: LogRecord) => bladeOf(e) === v,
   },
-  { title: 'Took (foretold)', key: 'minutes', sorter: by((e) => e.minutes), width: 130 },
+  { title: 'Took (estimated)', key: 'minutes', sorter: by((e) => e.minutes), width: 130 },
   { title: 'Face, under, edge', key: 'grades', sorter: by((e) => e.face + e.underside + e.edge) },
   {
     title: 'Blade after',
@@ -148,7 +148,7 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
           ><button class="act" :disabled="!rows.length" @click="out">Save CSV</button>
         </div>
       </header>
-      <p v-if="!shop.log.length">Press <b>Log the cut</b> on the Bench after a cut: what was foretold stands there already.</p>
+      <p v-if="!shop.log.length">Press <b>Log the cut</b> on the Bench after a cut: what was estimated stands there already.</p>
       <template v-else>
         <div class="charts">
           <TruthChart :entries="rows" />
@@ -207,6 +207,11 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
   grid-template-columns: repeat(auto-fit, minmax(min(420px, 100%), 1fr));
   gap: 12px 28px;
   align-items: start;
+}
+.charts :deep(section) {
+  margin: 0;
+  padding: 0;
+  border: 0;
 }
 .search {
   font: inherit;

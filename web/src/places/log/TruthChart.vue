@@ -35,7 +35,7 @@ const option = computed(() => {
     animation: false,
     aria: { enabled: true },
     textStyle: text,
-    grid: { left: 8, right: 60, top: 36, bottom: 8, containLabel: true },
+    grid: { left: 8, right: 60, top: 54, bottom: 8, containLabel: true },
     legend: { top: 0, left: 0, textStyle: text, itemWidth: 14, itemHeight: 10 },
     tooltip: {
       backgroundColor: css('--sheet'),

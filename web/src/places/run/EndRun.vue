@@ -39,7 +39,7 @@ async function write() {
       <form method="dialog" @submit.prevent="write">
         <h2 :id="`${id}h`">{{ jobs.name }}: sawn in {{ minutesWords(run.state.seconds) }}</h2>
         <p class="soft">
-          Foretold {{ minutesWords(run.record?.total ?? 0) }}; {{ run.state.blades }} blade{{ run.state.blades === 1 ? '' : 's' }} used.
+          Estimated {{ minutesWords(run.record?.total ?? 0) }}; {{ run.state.blades }} blade{{ run.state.blades === 1 ? '' : 's' }} used.
         </p>
         <OutcomeFields v-model="outcome" blade="The last blade" />
         <p class="acts">

@@ -121,7 +121,7 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
       <AtTheSaw v-if="!finished && here" :found="found" :here="here" :progress="progress" />
       <div v-else-if="finished" class="body">
         <p>
-          Sawn in <b>{{ minutesWords(state.seconds) }}</b>; foretold {{ minutesWords(run.record!.total) }}. {{ state.blades }} blade{{
+          Sawn in <b>{{ minutesWords(state.seconds) }}</b>; estimated {{ minutesWords(run.record!.total) }}. {{ state.blades }} blade{{
             state.blades === 1 ? '' : 's'
           }}
           used.

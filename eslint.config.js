@@ -20,7 +20,7 @@ const lines = [
   ['sound'],
   ['belief'],
   ['choose'],
-  ['setup', 'log', 'fit'],
+  ['setup', 'log', 'fit', 'trial'],
   ['learn'],
   ['pattern', 'run', 'joint'],
   ['words'],

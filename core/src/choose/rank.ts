@@ -3,18 +3,18 @@ import { blades as catalogue, type Blade } from '../blade/index.js'
 import { soundJob, type Job } from '../job/index.js'
 import { evaluate, type Evaluation } from './evaluate.js'
 import { passingMargins } from './limit.js'
-import { bestOf, criteria, measure, ridden, standing, utilities, weights, type Criterion } from './weigh.js'
+import { bestOf, merits, measure, ridden, standing, utilities, weights, type Merit } from './weigh.js'
 
 export interface Ranked extends Evaluation {
   score: number
   /** so near the first that the doubt of the constants decides: either will do */
   tied: boolean
-  /** each criterion's utility and weight */
-  utility: Record<Criterion, number>
-  weight: Record<Criterion, number>
+  /** each merit's utility and weight */
+  utility: Record<Merit, number>
+  weight: Record<Merit, number>
 }
 export interface Trade {
-  criterion: Criterion
+  merit: Merit
   by: number
   mine: number
   first: number
@@ -33,15 +33,15 @@ export interface RankOptions {
 export interface Ranking {
   value: Ranked[]
   limit: 'none-pass' | undefined
-  inputs: { candidates: number; weights: Record<Criterion, number> }
+  inputs: { candidates: number; weights: Record<Merit, number> }
 }
 
 const TIE = 0.02 // of score: less than a third of any constant it is made of moves it; estimate
 const STEPS = 20 // of the finish–pace slider at which a choice is made
 
-const scored = (utility: Record<Criterion, number>, weight: Record<Criterion, number>) => {
+const scored = (utility: Record<Merit, number>, weight: Record<Merit, number>) => {
   let [sum, total] = [0, 0]
-  for (const c of criteria) {
+  for (const c of merits) {
     sum += weight[c] * utility[c]
     total += weight[c]
   }
@@ -115,10 +115,10 @@ const WORTH_SAYING = 0.04 // of weighted utility
 
 /** What one ranked blade gains and loses against another, largest weighted difference first; nothing against itself. */
 export function tradesAgainst(r: Ranked, first: Ranked): { gains: Trade[]; losses: Trade[] } {
-  const all = criteria
-    .map((criterion) => ({ criterion, by: r.weight[criterion] * (r.utility[criterion] - first.utility[criterion]) }))
+  const all = merits
+    .map((merit) => ({ merit, by: r.weight[merit] * (r.utility[merit] - first.utility[merit]) }))
     .filter((t) => Math.abs(t.by) >= WORTH_SAYING)
-    .map((t): Trade => ({ ...t, mine: measure(r, t.criterion), first: measure(first, t.criterion) }))
+    .map((t): Trade => ({ ...t, mine: measure(r, t.merit), first: measure(first, t.merit) }))
     .sort((a, b) => Math.abs(b.by) - Math.abs(a.by))
   return { gains: all.filter((t) => t.by > 0), losses: all.filter((t) => t.by < 0) }
 }

@@ -9,13 +9,13 @@ import { type Margin } from './margin.js'
 import { commonness } from './staple.js'
 
 /** What a blade is weighed by. Every utility is about 0 (poor) … 1 (best). */
-export const criteria = ['edge', 'underside', 'pace', 'time', 'strength', 'waste', 'cost', 'place', 'habit'] as const
-export type Criterion = (typeof criteria)[number]
+export const merits = ['edge', 'underside', 'pace', 'time', 'strength', 'waste', 'cost', 'place', 'habit'] as const
+export type Merit = (typeof merits)[number]
 
 const clamp = (x: number) => Math.min(1, Math.max(0, x))
 
 /** Weights by finish–pace position x (0 finish, 1 pace). Estimates, tuned on the table of everyday jobs. */
-export function weights({ cut, saw }: Pick<Job, 'cut' | 'saw'>, x: number): Record<Criterion, number> {
+export function weights({ cut, saw }: Pick<Job, 'cut' | 'saw'>, x: number): Record<Merit, number> {
   // on a table the underside of a piece that shows one face matters half; elsewhere what is weighed is the face that shows
   const rough = cut.finish === 'rough' ? 0.4 : 1
   const both = profileOf(saw).onTable ? (cut.shows === 'both' ? 1 : 0.5) : cut.finish === 'rough' ? 1 : FACE
@@ -37,8 +37,8 @@ const FACE = 1.6 // times as much does a splintered face count where the work sh
 /** mm² of steel that holds. */
 const strength = (blade: Blade) => blade.thickness * netWidth(blade)
 
-/** Measured value behind each criterion, for words: mm of ridge, mm of tear-out, mm/s, s, mm² of steel, mm of kerf, price ratio, place in the window, e-folds from trade habit. */
-export function measure(v: Evaluation, c: Criterion): number {
+/** Measured value behind each merit, for words: mm of ridge, mm of tear-out, mm/s, s, mm² of steel, mm of kerf, price ratio, place in the window, e-folds from trade habit. */
+export function measure(v: Evaluation, c: Merit): number {
   switch (c) {
     case 'edge':
       return v.edge.ridge
@@ -91,7 +91,7 @@ const FAR_TEETH = 0.58 // the same where sizes are teeth: habits there are wider
 const AILS = 0.4 // of what edge and pace are worth is lost to a blade that heats or rubs
 const WRONG_FILING = 0.6 // of what coarse teeth filed for the other way of the grain are worth is lost
 
-/** The best any candidate reaches, for those criteria that are weighed against each other. */
+/** The best any candidate reaches, for those merits that are weighed against each other. */
 export interface Best {
   time: number
   strength: number
@@ -103,8 +103,8 @@ export const bestOf = (all: readonly Evaluation[]): Best => ({
   kerf: Math.min(...all.map((v) => v.blade.kerf)),
 })
 
-/** What each criterion is worth with this blade, at the job’s finish–pace position. */
-export function utilities(v: Evaluation, job: Job, best: Best): Record<Criterion, number> {
+/** What each merit is worth with this blade, at the job’s finish–pace position. */
+export function utilities(v: Evaluation, job: Job, best: Best): Record<Merit, number> {
   const { poor } = profileOf(job.saw)
   const filing = filingFit(job, v.blade)
   const filed = 1 - WRONG_FILING * filing.wrongness

@@ -2,7 +2,7 @@ import { decimal } from '../quantity/index.js'
 import { drawnRadius, type Job } from '../job/index.js'
 import {
   tradesAgainst,
-  type Criterion,
+  type Merit,
   type MakeDo,
   type Ranked,
   type SchoolPick,
@@ -65,7 +65,7 @@ export const frayedAt = (v: Evaluation): string => (v.edge.frays === 'face' ? 'o
 /** Which differences mean something to a reader, as [better, worse] words. */
 function tradeWords(t: Trade, r: Evaluation, say: Say): string {
   const better = t.by > 0
-  const words: Record<Criterion, string> = {
+  const words: Record<Merit, string> = {
     edge: better ? 'smoother edge' : 'rougher edge',
     underside: better
       ? `cleaner ${r.edge.frays === 'face' ? 'face' : 'underside'}`
@@ -80,21 +80,21 @@ function tradeWords(t: Trade, r: Evaluation, say: Say): string {
     habit: better ? 'nearer what most clamp' : t.mine < 0 ? 'finer than most clamp' : 'bigger than most clamp',
     place: t.mine < t.first ? 'nearer the small end' : 'nearer the big end',
   }
-  return words[t.criterion]
+  return words[t.merit]
 }
 
 /** What another blade gains and loses against the first. */
 export function tradesWords(r: Ranked, first: Ranked, say: Say): string {
   const all = tradesAgainst(r, first)
   const gains = all.gains
-    .filter((t) => t.criterion !== 'place')
+    .filter((t) => t.merit !== 'place')
     .slice(0, 2)
     .map((t) => tradeWords(t, r, say))
   const losses = all.losses
-    .filter((t) => t.criterion !== 'place')
+    .filter((t) => t.merit !== 'place')
     .slice(0, 2)
     .map((t) => tradeWords(t, r, say))
-  const place = [...all.gains, ...all.losses].find((t) => t.criterion === 'place')
+  const place = [...all.gains, ...all.losses].find((t) => t.merit === 'place')
   const parts = [gains.length ? `Gains: ${listWords(gains)}.` : '', losses.length ? `Loses: ${listWords(losses)}.` : '']
   if (place && gains.length + losses.length < 3) parts.push(`Sits ${tradeWords(place, r, say)} of its window.`)
   return parts.filter(Boolean).join(' ') || 'As good as the first for this job.'

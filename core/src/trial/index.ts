@@ -1,0 +1,3 @@
+export * from './design.js'
+export * from './rank.js'
+export { likeliest, luce, type Ordering } from './luce.js'

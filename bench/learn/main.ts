@@ -20,7 +20,7 @@ for (const [name, times] of [
   ['twice as spread', 2],
 ] as const) {
   // prettier-ignore
-  for (const cuts of [0, 20, 60]) {
+  for (const cuts of [0, 5, 20, 60]) {
     const error: number[] = []
     const blind: number[] = []
     const held: Record<string, boolean[]> = { total: [], sawing: [], cleanUp: [], life: [], edge: [], face: [], underside: [] }

@@ -2,7 +2,10 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
   bladeById,
+  cuttingForce,
+  designTrial,
   evaluate,
+  feedShare,
   forecast,
   gradesOf,
   learn,
@@ -11,6 +14,8 @@ import {
   MODEL,
   rankBlades,
   sawById,
+  weighed,
+  weighedForce,
   working,
   type Blade,
   type Interval,
@@ -184,6 +189,37 @@ describe('with evidence', () => {
     const minutes = (median * (cutting + threading)) / cutting
     expect(with_({ minutes, blades: 4, fate: 'dull' })).toBeCloseTo(median / 4, -0.4)
     expect(with_({ minutes, fate: 'dull', bladeMinutes: median })).toBeGreaterThan(1.5 * median)
+  })
+  it('a weighed feed tells how hard the stock is: the constant where it pulls as reckoned, twice it where twice the weight is wanted', () => {
+    const v = evaluate(job, no5)
+    const chip = v.feed.chipLoad
+    const reckoned = feedShare(job, no5) * cuttingForce(job, no5, chip)
+    const at = (times: number) => ({ job, blade: no5, pull: times * reckoned, length: 20, seconds: 20 / v.feed.value, at: 1 })
+    expect(weighedForce(at(1)).times).toBeCloseTo(1, 6)
+    expect(weighedForce(at(2)).times).toBeCloseTo(2, 6)
+    const beliefs = learn({ entries: [], forces: [at(2), at(2)] })
+    expect(beliefs.force.maple!.times).toBeGreaterThan(1.7)
+    const hard = weighed(job, beliefs)
+    expect(hard.stock.material.K).toBeCloseTo(job.stock.material.K * beliefs.force.maple!.times, 6)
+    expect(weighed(hard, beliefs)).toBe(hard)
+    expect(weighed(wood('pine'), beliefs)).toEqual(wood('pine'))
+    // it may hold the feed back, and never makes it easier
+    expect(forecast(job, no5, beliefs).sawing.median).toBeGreaterThanOrEqual(v.time.cutting)
+    expect(() => weighedForce({ ...at(1), seconds: 0 })).toThrow(/Time must be/)
+  })
+  it('a trial speaks for its teeth, most in the stock it was made in; one that does not hang together is left out', () => {
+    const blades = ['scroll-standard-5', 'scroll-skip-5', 'scroll-reverse-5'].map((id) => bladeById(id)!)
+    const design = designTrial({ blades, stocks: [{ id: 'maple' }], repeats: 3, seed: 3 })
+    const orders = [0, 1, 2].map((repeat) => ({ criterion: 'edge' as const, stock: 'maple', repeat, order: [['scroll-skip-5'], ['scroll-reverse-5'], ['scroll-standard-5']] })) // prettier-ignore
+    const beliefs = learn({ entries: [], trials: [{ design, orders, blades, jobs: [job], at: 1e12 }] })
+    const off = (j: Job, i: number) => forecast(j, blades[i]!, beliefs).evidence.against.edge
+    expect(off(job, 1)).toBeGreaterThan(0.15)
+    expect(off(job, 0)).toBeLessThan(0)
+    const acrylic = makeJob({ stock: { material: materialById('acrylic')!, form: 'board', thickness: 6 } })
+    expect(off(acrylic, 1)).toBeGreaterThan(0)
+    expect(off(acrylic, 1)).toBeLessThan(off(job, 1))
+    expect(forecast(job, blades[1]!, beliefs).evidence.against.sawing).toBe(1)
+    expect(learn({ entries: [], trials: [{ design, orders, blades: [], jobs: [job], at: 1e12 }] }).leftOut).toBe(1)
   })
   it('the order of entries does not matter; left out, faded and changed ones speak less; what cannot be reckoned spoils nothing', () => {
     const entries = [...cuts(6, job, no5, 2), ...cuts(6, wood('pine'), no5, 0.7).map((e) => ({ ...e, id: `p${e.id}` }))]

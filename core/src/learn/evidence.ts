@@ -1,6 +1,8 @@
 import { levelsOf, scatter, spreads, systemOf, type Change, type Effect, type Response, type System } from '../belief/index.js'
 import { cutTime, edgeForecast, gradesOf, maxChipLoad, speedBand, steadyFeed, type EdgeForecast } from '../cut/index.js'
-import { MODEL, soundJob } from '../job/index.js'
+import type { Blade } from '../blade/index.js'
+import { MODEL, soundJob, type Job } from '../job/index.js'
+import { rankTrial, type TrialJudged } from '../trial/index.js'
 import type { LogEntry } from '../log/index.js'
 import { lifeOf } from './life.js'
 import type { Observation, Unknowns } from './mixed.js'
@@ -21,12 +23,7 @@ export interface Predicted {
  */
 export function predictedOf(e: LogEntry): Predicted {
   const { job, blade } = e
-  soundJob(job)
-  // what stood against the blade then is no matter now: only what it comes to
-  const found = maxChipLoad(job, blade)
-  const feed = steadyFeed(job, blade, found, speedBand(job, blade, found))
-  const edge = edgeForecast(job, blade, feed.chipLoad)
-  const time = cutTime(job, blade, feed, edge, found)
+  const { time, edge, feed } = predictedFor(job, blade)
   const share = e.length > 0 ? e.length / job.cut.length : 1
   const own = e.model === MODEL ? e.predicted : undefined
   return {
@@ -38,6 +35,28 @@ export function predictedOf(e: LogEntry): Predicted {
     life: lifeOf(job, blade, feed),
   }
 }
+
+/**
+ * What a job comes to with a blade. What stands against the blade is no matter here.
+ * @throws RangeError where a figure of the job is none
+ */
+function predictedFor(job: Job, blade: Blade) {
+  soundJob(job)
+  const found = maxChipLoad(job, blade)
+  const feed = steadyFeed(job, blade, found, speedBand(job, blade, found))
+  const edge = edgeForecast(job, blade, feed.chipLoad)
+  return { feed, edge, time: cutTime(job, blade, feed, edge, found), grades: gradesOf(job, edge) }
+}
+
+/** A finished trial as evidence: its design and orders, the blades it compared, and the job each stock was sawn as. */
+export interface TrialRecord extends TrialJudged {
+  /** ms since 1970 */
+  at: number
+  blades: readonly Blade[]
+  /** one for each stock of the design, in its order */
+  jobs: readonly Job[]
+}
+const PER_WORTH = 0.7 / 1.28 // of a grade for one unit of worth: a look scatters by 1.28 of the one and 0.7 of the other
 
 const SLIP = 3 // e-folds off: a slip of the pen, not a cut
 const COUNTED = 4 // cuts that one count of strokes is worth: it hangs on no clock; estimate
@@ -88,6 +107,40 @@ export class Gathering {
     return i
   }
 
+  /**
+   * Takes up what a trial found of faces: how far each blade lies from the others, in grades, against how far it was to be.
+   * Only teeth differ there, so only teeth, alone and in such stock, are spoken of.
+   */
+  addTrial(t: TrialRecord): void {
+    const { design, orders, blades, jobs } = t
+    for (const face of ['edge', 'face', 'underside'] as const)
+      design.stocks.forEach((stock, s) => {
+        const judged = orders.filter((o) => o.criterion === face && o.stock === stock)
+        if (!judged.length) return
+        const found = rankTrial({ design, orders: judged }).blades
+        const arms = found.map((f) => {
+          const blade = blades.find((b) => b.id === f.id)
+          if (!blade) throw new RangeError(`The trial’s blade “${f.id}” is not among its blades.`)
+          const grade = predictedFor(jobs[s]!, blade).grades[face]
+          const terms = this.placed(levelsOf(jobs[s]!, blade, this.changes, t.at))(face)[0]!
+          return { grade, terms, worth: f.mean * PER_WORTH, doubt: ((f.high - f.low) / 2 / 1.28) * PER_WORTH }
+        })
+        const mean = (of: number[]) => of.reduce((a, b) => a + b) / of.length
+        const parts = arms.map((a) => a.terms)
+        const [worth, grade] = [mean(arms.map((a) => a.worth)), mean(arms.map((a) => a.grade))]
+        arms.forEach((a, i) => {
+          const y = a.worth - worth - (a.grade - grade)
+          this.evidence[face].observations.push({
+            low: y,
+            high: y,
+            parts,
+            weights: arms.map((_, k) => (k === i ? 1 : 0) - 1 / arms.length),
+            // n gaps to one mean are worth n − 1
+            weight: this.fading(t.at) * (1 - 1 / arms.length) * (scatter[face] / Math.max(0.1, a.doubt)) ** 2,
+          })
+        })
+      })
+  }
   /** @throws RangeError where the entry cannot be reckoned */
   add(e: LogEntry): void {
     const p = predictedOf(e)

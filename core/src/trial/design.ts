@@ -70,7 +70,7 @@ const within = (n: number, low: number, high: number, what: string) => {
 export function designTrial({ blades, stocks, repeats, seed }: DesignAsked): Design {
   within(blades.length, 2, 10, 'blades')
   within(stocks.length, 1, 4, 'stocks')
-  within(repeats, 1, 3, 'repeats')
+  within(repeats, 1, 3, 'boards of each stock')
   const [ids, boards] = [blades.map((b) => b.id), stocks.map((s) => s.id)]
   if (new Set(ids).size < ids.length || new Set(boards).size < boards.length)
     throw new RangeError('Each blade and each stock of a trial stands in it once; a repeat is another board.')

@@ -52,12 +52,12 @@ export interface TrialJudged {
 
 // Spreads of what makes a piece look as it does, in the worths' units (a single look scatters by π/√6 ≈ 1.28). How far blades part,
 // and how far one piece of a blade lies from the next, is averaged over by how likely it makes what was seen; estimates.
-const BLADES = [0.15, 0.5, 1.2, 2.5]
+const BLADES = [0.2, 0.7, 1.6, 3.5]
 const PIECES = [0.4, 1, 2]
-const PRIOR = { blade: { middle: 0.8, spread: 0.9 }, piece: { middle: 1.1, spread: 0.5 } }
+const PRIOR = { blade: { middle: 1.3, spread: 1 }, piece: { middle: 1, spread: 0.5 } }
 const OWN = 0.6 // of a blade's spread, by criterion and by stock: what is good for the edge need not be for the pace
 const DRAWS = 4000
-const SURE = 0.95 // of beating another: less, and they are of one group
+const SURE = 0.86 // of beating another: less, and they are of one group
 const MOST = 12 // repeats beyond which nobody would
 
 /**

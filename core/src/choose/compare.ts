@@ -1,3 +1,4 @@
+import type { Beliefs } from '../belief/index.js'
 import type { Blade } from '../blade/index.js'
 import { familyOf, type Family, type Saw, type LimitId } from '../saw/index.js'
 import type { Job } from '../job/index.js'
@@ -21,14 +22,15 @@ export interface Contender {
  * One cut by every family of saw: of each family the saw that does it soonest, clean-up included, or what stops it.
  * Those that will do come first, soonest first.
  * @param saws the saws to choose among
+ * @param beliefs what one’s own cuts have taught, of each saw apart
  */
-export function compareFamilies(job: Job, saws: readonly Saw[], blades?: readonly Blade[]): Contender[] {
+export function compareFamilies(job: Job, saws: readonly Saw[], blades?: readonly Blade[], beliefs?: Beliefs): Contender[] {
   const byFamily = new Map<Family, Contender>()
   const time = (c: Contender | undefined) => c?.best?.time.total ?? Infinity
   for (const saw of saws) {
     const family = familyOf(saw)
     const own = saw.id === job.saw.id ? job : onSaw(job, saw)
-    const best = rankBlades(own, { blades }).value[0]
+    const best = rankBlades(own, { blades, beliefs }).value[0]
     const c: Contender = { family, saw, job: own, best, stops: best ? [] : stoppers(own, blades) }
     if (!byFamily.has(family) || time(c) < time(byFamily.get(family))) byFamily.set(family, c)
   }

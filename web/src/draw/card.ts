@@ -1,4 +1,5 @@
 import {
+  atSawWords,
   bandWords,
   bladeWords,
   capital,
@@ -24,6 +25,7 @@ import {
   type Say,
   type SetUp,
   type Evaluation,
+  type Forecast,
   type GreenBand,
   strokesWords,
 } from '@green-pitch/core'
@@ -35,6 +37,7 @@ export interface CardIn {
   job: Job
   evaluation: Evaluation
   setup: SetUp
+  forecast: Forecast
   /** only of a blade held at both ends */
   band?: GreenBand
   say: Say
@@ -95,8 +98,9 @@ export async function makeCard(c: CardIn): Promise<Blob> {
   const { blade } = evaluation
   const len = (mm: number) => lengthWords(mm, say)
 
-  text(fitting(c.name, 15, 'bold', right - MARGIN - 24), MARGIN, y + 2, 15, 'bold')
-  text('Green Pitch', right, y + 2, 8, 'normal', SOFT, 'right')
+  text(fitting(c.name, 15, 'bold', right - MARGIN - 56), MARGIN, y + 2, 15, 'bold')
+  text('Green Pitch', right, y - 1.4, 8, 'normal', SOFT, 'right')
+  text(atSawWords(c.forecast), right, y + 2.6, 7.5, 'normal', INK, 'right')
   y += 5
   rule(y, 0.5)
 

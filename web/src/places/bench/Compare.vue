@@ -3,6 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 import { bladeWords, compareFamilies, compareHeading, contenderWords, familyNames, type Contender } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
+import { useLearned } from '../../store/learned'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import { withSaw } from '../../data/ticket'
@@ -13,12 +14,13 @@ import Mark from '../../ui/Mark.vue'
 const emit = defineEmits<{ close: [] }>()
 const answer = useAnswer()
 const jobs = useJob()
+const learned = useLearned()
 const settings = useSettings()
 const shop = useShop()
 const dialog = ref<HTMLDialogElement>()
 onMounted(() => dialog.value?.showModal())
 const all = ref(shop.mine.size === 0)
-const found = computed(() => compareFamilies(answer.job, all.value ? shop.saws : shop.offered, shop.catalogue))
+const found = computed(() => compareFamilies(answer.job, all.value ? shop.saws : shop.offered, shop.catalogue, learned.beliefs))
 function take(c: Contender) {
   jobs.edit((t) => withSaw({ ...t, blade: undefined }, c.saw), 'saw')
   dialog.value?.close()

@@ -2,6 +2,10 @@ import { describe, expect, it } from 'vitest'
 import {
   blades,
   calibrationWords,
+  clampWords,
+  noteCarried,
+  pitchFromStress,
+  slipBetween,
   greenBand,
   heardWords,
   isStrung,
@@ -74,5 +78,27 @@ describe('a heard stress, in words', () => {
     if (!isStrung(saw)) throw new Error('no taut blade')
     const { blade, band } = pairs[0]!
     expect(calibrationWords(saw, blade, band, [])).toMatch(/^Nothing heard on this saw yet/)
+  })
+})
+
+describe('two plucks, two benches', () => {
+  const five = { width: 0.97, thickness: 0.41, kerf: 0.51, toothDepth: 0 }
+  const three = { width: 0.81, thickness: 0.36, kerf: 0.46, toothDepth: 0.24 }
+  it('what slipped in the clamps is the fall in stress times span over E; less than the doubt is none', () => {
+    const at = (value: number) => ({ value, doubt: 2 })
+    expect(slipBetween(at(320), at(280), 105).slip).toBeCloseTo((40 * 105) / 207_000, 9)
+    expect(clampWords(slipBetween(at(320), at(280), 105))).toMatch(/^It fell: 20 µm slipped/)
+    expect(clampWords(slipBetween(at(320), at(318), 105))).toMatch(/^It holds/)
+    expect(clampWords(slipBetween(at(320), at(340), 105))).toMatch(/higher than before/)
+  })
+  it('a note travels: the same stress on another span and size, the same tension on another section, there and back', () => {
+    const c = noteCarried({ section: five, span: 105 }, 1024.1, { section: three, span: 126 })
+    expect(c.stress).toBeCloseTo(320, 0)
+    expect(c.sameStress).toBeCloseTo(pitchFromStress(three, c.stress, 126), 6)
+    // a thinner blade is tighter under the same pull
+    expect(c.sameTension).toBeGreaterThan(c.sameStress)
+    const back = noteCarried({ section: three, span: 126 }, c.sameTension, { section: five, span: 105 })
+    expect(back.sameTension).toBeCloseTo(1024.1, 6)
+    expect(() => noteCarried({ section: five, span: 105 }, 20, { section: three, span: 126 })).toThrow(RangeError)
   })
 })

@@ -5,7 +5,7 @@ import type { StrungJob } from '../job/index.js'
 import { decimal } from '../quantity/index.js'
 import { setterOf, type Setter, type StrungSaw } from '../saw/index.js'
 import type { NotHeard, StrokesRead } from '../sound/index.js'
-import { lengthWords, plainNote, sizeWords, type Say } from './say.js'
+import { lengthWords, noteWords, plainNote, sizeWords, type Say } from './say.js'
 
 /** Why nothing was read, and what to do about it. */
 export const notHeardWords: Record<NotHeard, string> = {
@@ -118,4 +118,16 @@ export function calibrationWords(saw: StrungSaw, blade: Blade, band: GreenBand, 
   const near = [...others].sort((a, b) => Math.abs(a.width - blade.width) - Math.abs(b.width - blade.width))[0]
   const next = near && { blade: near, at: stressAtMark(fit, near, (fit.range[0] + fit.range[1]) / 2) }
   return `${own}${frameWords(fit)} Other sizes follow${next ? `: at ${markWords((fit.range[0] + fit.range[1]) / 2, setter)} ${sizeWords(next.blade)} has about ${Math.round(next.at.value / 5) * 5} MPa` : ''}.`
+}
+
+/** What two plucks, before a cut and after it, say of the clamps. */
+export function clampWords({ slip, doubt }: { slip: number; doubt: number }): string {
+  const microns = (x: number) => `${Math.max(1, Math.round(1000 * x))} µm`
+  if (slip < -2 * doubt) return 'It sounds higher than before: it has cooled, or was tightened.'
+  if (slip < 2 * doubt) return `It holds: less than ${microns(2 * doubt)} of slip can be told.`
+  return `It fell: ${microns(slip)} slipped in the clamps, give or take ${microns(doubt)}, or the blade is warm. Pluck it once more when cool: what comes back was warmth.`
+}
+/** “D6 + 12 cents there is F6 here for the same stress, E6 for the same tension.” */
+export function carriedWords(c: { stress: number; sameStress: number; sameTension: number }): string {
+  return `Here that is ${noteWords(c.sameStress)} for the same stress (${Math.round(c.stress)} MPa), ${noteWords(c.sameTension)} for the same tension.`
 }

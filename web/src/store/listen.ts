@@ -12,6 +12,7 @@ import {
   stressFromPitch,
   toothRate,
   type Calibration,
+  type HeardValue,
   type Section,
   type StrokesRead,
 } from '@green-pitch/core'
@@ -229,6 +230,10 @@ export const useListen = defineStore('listen', () => {
     voice.start()
   }
 
+  /** A pluck kept to be held against the next, of one blade on one saw. */
+  const before = shallowRef<{ heard: HeardValue; of: string }>()
+  const keepBefore = (heard: HeardValue, of: string) => (before.value = { heard, of })
+
   // ---- the saw's own marks
   const calibration = computed((): Calibration => answer.job.saw.calibration ?? noCalibration)
   function keepSaw(id: string, patch: { calibration: Calibration } | { span: number }) {
@@ -281,6 +286,8 @@ export const useListen = defineStore('listen', () => {
     trouble,
     tone,
     calibration,
+    before,
+    keepBefore,
     start,
     stop,
     listenFor,

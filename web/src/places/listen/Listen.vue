@@ -11,12 +11,14 @@ import { useSizeKeys } from '../../ui/sizeKeys'
 import SpeedRule from '../../draw/SpeedRule.vue'
 import Mark from '../../ui/Mark.vue'
 import Themed from '../../ui/Themed.vue'
+import CarriedNote from './CarriedNote.vue'
 import ChatterPart from './ChatterPart.vue'
 import DialPart from './DialPart.vue'
 import HeardPluck from './HeardPluck.vue'
 import LeverPart from './LeverPart.vue'
 import Plucked from './Plucked.vue'
 import StandIn from './StandIn.vue'
+import TwoPlucks from './TwoPlucks.vue'
 
 const answer = useAnswer()
 const listen = useListen()
@@ -146,7 +148,11 @@ async function open() {
         </p>
       </div>
       <aside>
-        <LeverPart v-if="listen.what === 'pluck' && taut" v-model:mark="mark" :job="taut.job" :band="taut.band" />
+        <template v-if="listen.what === 'pluck' && taut">
+          <LeverPart v-model:mark="mark" :job="taut.job" :band="taut.band" />
+          <TwoPlucks :job="taut.job" />
+          <CarriedNote :job="taut.job" />
+        </template>
         <template v-else>
           <DialPart v-model:dial="dial" />
           <ChatterPart />

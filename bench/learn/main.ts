@@ -59,12 +59,12 @@ for (const [name, times] of [
     }
     const n = SHOPS * TRIED
     rows[`${name}, ${cuts} cuts`] = {
-      'error of time': `${percent(Math.expm1(median(error)))} (${(median(error) / median(blind)).toFixed(2)} of none)`,
+      'error of time': `${percent(Math.expm1(median(error)))}${median(blind) > 1e-9 ? ` (${(median(error) / median(blind)).toFixed(2)} of none)` : ''}`,
       'time holds': percent(share(held.total!)),
       'clean-up': percent(share(held.cleanUp!)),
       life: percent(share(held.life!)),
       grades: ['edge', 'face', 'underside'].map((k) => percent(share(held[k]!))).join(' '),
-      'loss of 5': `${percent(lossTold / Math.max(1e-9, lossBlind))} of blind`,
+      'loss of 5': lossBlind > 1e-6 ? `${percent(lossTold / lossBlind)} of blind` : '—',
       'first chosen': `saves ${((100 * savedTold) / n).toFixed(1)} of ${((100 * savedAll) / n).toFixed(1)} %`,
       worse: `${((100 * worse) / n).toFixed(1)} %`,
     }

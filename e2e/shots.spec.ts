@@ -45,7 +45,7 @@ for (const place of ['Saws', 'Drawer', 'Log']) {
     await page.goto(`/${place.toLowerCase()}`)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     await page.evaluate(() => document.fonts.ready)
-    if (place === 'Log') await expect(page.locator('section svg')).toBeVisible()
+    if (place === 'Log') await expect(page.locator('section svg')).toHaveCount(2)
     await page.screenshot({ path: `${dir}/${place.toLowerCase()}.png`, ...still })
   })
 }

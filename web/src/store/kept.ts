@@ -47,6 +47,12 @@ export function useList<T extends Lists>(table: T, order?: (a: RecordOf[T], b: R
     if (state === 'saved' || state === 'failed') await refresh([r.id]).catch(trouble.report)
     return state === 'saved'
   }
+  /** Stores many at once, shown when all are: a long table read in would be drawn anew for each. How many were stored. */
+  async function keepAll(many: readonly RecordOf[T][]): Promise<number> {
+    const states = await Promise.all(many.map((r) => keeper.keep(table, r, under)))
+    await refresh(many.map((r) => r.id)).catch(trouble.report)
+    return states.filter((s) => s === 'saved').length
+  }
   /** Changes what is stored by what is stored; see keeper. */
   async function change(id: string, how: (stored: RecordOf[T] | undefined) => RecordOf[T] | undefined): Promise<boolean> {
     const shown = how(rows.value.find((r) => r.id === id))
@@ -60,7 +66,7 @@ export function useList<T extends Lists>(table: T, order?: (a: RecordOf[T], b: R
     if (done) rows.value = rows.value.filter((r) => r.id !== id)
     return done
   }
-  return { rows, load, keep, change, drop }
+  return { rows, load, keep, keepAll, change, drop }
 }
 
 export interface InHandRow<T extends InHand> {

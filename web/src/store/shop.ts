@@ -71,6 +71,7 @@ export const useShop = defineStore('shop', () => {
     keepDrawer: drawerList.keep,
     keepMaterial: materialList.keep,
     keepLog: logList.keep,
+    keepLogs: logList.keepAll,
     changeDrawer: drawerList.change,
     useUp,
     dropSaw: sawList.drop,

@@ -107,8 +107,7 @@ async function bring() {
   const { readLogCsv } = await import('../../data/csv')
   const { rows: read, refused } = await readLogCsv(await f.text())
   const known = new Set(shop.log.map((e) => e.id))
-  let kept = 0
-  for (const e of read.filter((r) => !known.has(r.id))) if (await shop.keepLog(e)) kept++
+  const kept = await shop.keepLogs(read.filter((r) => !known.has(r.id)))
   const had = read.filter((r) => known.has(r.id)).length
   trouble.say(
     [`${kept} cuts taken from ${f.name}${had ? `, ${had} were here already` : ''}.`, ...refused.slice(0, 6)].join('\n'),

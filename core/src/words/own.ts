@@ -44,7 +44,7 @@ export function whyOwn(response: Response, f: Forecast): Why {
   const inputs = [
     { name: 'the constants say', value: constant },
     { name: 'your cuts say', value: cuts ? (graded ? `${by >= 0 ? '+' : '−'}${decimal(Math.abs(by), 1)} grade` : timesWords(by)) : 'nothing yet' }, // prettier-ignore
-    ...([['of yours with these teeth', of.pattern], ['in this stock', of.material], ['with both kinds', of.match], ['on this saw', of.saw]] as const).map(([name, n]) => ({ name, value: String(n ?? 0) })), // prettier-ignore
+    ...([['cuts with these teeth', of.pattern], ['cuts in this stock', of.material], ['these teeth in such stock', of.match], ['cuts on this saw', of.saw]] as const).map(([name, n]) => ({ name, value: String(n ?? 0) })), // prettier-ignore
   ]
   return {
     rule: 'own',

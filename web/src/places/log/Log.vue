@@ -8,7 +8,7 @@ import {
   minutesWords,
   MODEL,
   stockWords,
-  evaluate,
+  forecast,
   type Fate,
   noteWords,
   pitchFromStress,
@@ -16,6 +16,7 @@ import {
 import { openFile, saveFile } from '../../data/files'
 import type { LogRecord } from '../../data/records'
 import { useSettings } from '../../store/settings'
+import { useLearned } from '../../store/learned'
 import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
 import Mark from '../../ui/Mark.vue'
@@ -25,6 +26,7 @@ import { useQuietIcons } from '../../ui/quietIcons'
 const LifeChart = defineAsyncComponent(() => import('./LifeChart.vue'))
 const TruthChart = defineAsyncComponent(() => import('./TruthChart.vue'))
 const shop = useShop()
+const learned = useLearned()
 const settings = useSettings()
 const root = ref<HTMLElement>()
 useQuietIcons(root)
@@ -90,11 +92,10 @@ const columns = computed(() => [
   },
   { title: 'Note', key: 'note' },
 ])
-/** What the present model would say of an old cut: never written over what it was reckoned with. */
+/** What would be expected of an old cut today: never written over what it was told with. */
 function again(e: LogRecord): string {
-  const v = evaluate(e.job, e.blade)
-  const seconds = v.time.cutting + v.time.threading
-  return `Reckoned then (model ${e.model}): ${minutesWords(e.predicted.seconds)}, feed ${e.predicted.feed.toFixed(1)} mm/s. Now (model ${MODEL}): ${minutesWords(seconds)}, feed ${v.feed.value.toFixed(1)} mm/s. It took ${e.minutes} min.`
+  const now = forecast(e.job, e.blade, learned.beliefs).atSaw
+  return `Estimated then (model ${e.model}): ${minutesWords(e.predicted.seconds)}; today (model ${MODEL}), with what your cuts have taught: ${minutesWords(now.median)}. It took ${e.minutes} min.`
 }
 async function out() {
   const { logCsv } = await import('../../data/csv')

@@ -55,7 +55,7 @@ export function shopOf(seed: number, times: number) {
   /** what happens, in the middle of its scatter */
   function middle(j: Job, b: Blade) {
     const v = evaluate(j, b)
-    const g = gradesOf(j, v.edge)
+    const g = gradesOf(j, b, v.edge)
     const life = forecast(j, b).life.median
     return {
       sawing: v.time.cutting * Math.exp(truth('sawing', j, b)),

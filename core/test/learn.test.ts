@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
   bladeById,
+  blades,
   cuttingForce,
   designTrial,
   evaluate,
@@ -32,7 +33,7 @@ const wood = (id: string, thickness = 9) =>
 /** A cut that came out as predicted, but for what is said. */
 function cut(i: number, job: Job, blade: Blade, times = 1, over: Partial<LogEntry> = {}): LogEntry {
   const v = evaluate(job, blade)
-  const g = gradesOf(job, v.edge)
+  const g = gradesOf(job, blade, v.edge)
   const grade = (x: number) => Math.round(x) as LogEntry['edge']
   return {
     id: `c${i}`,
@@ -164,6 +165,15 @@ describe('with evidence', () => {
     const two = learn({ entries: [...cuts(12, job, no5, 2), ...cuts(12, other, no5, 1).map((e) => ({ ...e, id: `o${e.id}` }))] })
     const at = (j: Job) => forecast(j, no5, two).evidence.against.sawing
     expect(at(job) / at(other)).toBeGreaterThan(1.5)
+  })
+  it('the show face is graded as it is looked at: sawn face down, it is the lower one', () => {
+    const ply = makeJob({ saw: sawById('jigsaw-orbital')!, stock: { material: materialById('birch-ply')!, form: 'board', thickness: 12 }, cut: { kind: 'outline', radius: 40, shows: 'face', web: undefined, hole: undefined } }) // prettier-ignore
+    const up = blades.find((b) => b.cutsOn === 'up' && b.cuts.includes('wood'))!
+    const down = forecast({ ...ply, cut: { ...ply.cut, up: 'back' } }, up)
+    const shown = forecast({ ...ply, cut: { ...ply.cut, up: 'show' } }, up)
+    // up-cutting teeth splinter the upper face
+    expect(down.face.median).toBeGreaterThan(shown.face.median)
+    expect([down.face.median, down.underside.median]).toEqual([shown.underside.median, shown.face.median])
   })
   it('minutes told as one are parted by what varies: many openings tell threading', () => {
     const jobs = Array.from({ length: 24 }, (_, i) => ({ ...job, cut: { ...job.cut, openings: 1 + ((7 * i) % 24) } }))

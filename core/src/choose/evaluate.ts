@@ -57,7 +57,7 @@ export function evaluate(job: Job, blade: Blade, margins = marginsOf(job, blade)
     speed,
     feed,
     stress: isStrungJob(job) ? stressInUse(job, blade) : undefined,
-    edge: by ? regraded(job, edge, by) : edge,
+    edge: by ? regraded(job, blade, edge, by) : edge,
     time: by ? timed(time, by) : time,
     habit: offHabit(job, blade),
     pressed: pressed(job, blade, feed.chipLoad),

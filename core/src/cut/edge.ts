@@ -110,26 +110,32 @@ const SPOILT = 1.2 // of what counts as poor, from which a face is spoilt; estim
 /** Ridges or tear-out that a grade is worth, of what counts as poor. */
 const PER_GRADE = SPOILT / 4
 
+/** Grades of the edge, the show face and the other, as a user looks at the piece. */
 export interface Grades {
   edge: number
   face: number
   underside: number
 }
+/** The show face and the other, of what lies up and under while it is sawn. */
+const looked = <T>(job: Job, blade: Blade, up: T, under: T): [T, T] => (faceUp(job, blade) === 'back' ? [under, up] : [up, under])
+
 /** The grades a user is expected to give, 5 clean … 1 spoilt, unrounded. */
-export function gradesOf(job: Job, { ridge, face, underside }: Pick<EdgeForecast, 'ridge' | 'face' | 'underside'>): Grades {
+export function gradesOf(job: Job, blade: Blade, edge: Pick<EdgeForecast, 'ridge' | 'face' | 'underside'>): Grades {
   const { poor } = profileOf(job.saw)
   const grade = (amount: number, worst: number) => 5 - Math.min(4, amount / worst / PER_GRADE)
-  return { edge: grade(ridge, poor.ridge), face: grade(face, poor.tear), underside: grade(underside, poor.tear) }
+  const [face, underside] = looked(job, blade, edge.face, edge.underside)
+  return { edge: grade(edge.ridge, poor.ridge), face: grade(face, poor.tear), underside: grade(underside, poor.tear) }
 }
 /** The forecast with its faces so many grades better or worse. */
-export function regraded(job: Job, edge: EdgeForecast, by: Grades): EdgeForecast {
+export function regraded(job: Job, blade: Blade, edge: EdgeForecast, by: Grades): EdgeForecast {
   if (!by.edge && !by.face && !by.underside) return edge
   const { poor } = profileOf(job.saw)
   const less = (amount: number, worst: number, grades: number) => Math.max(0, amount - grades * PER_GRADE * worst)
+  const [up, under] = looked(job, blade, by.face, by.underside)
   const now = {
     ridge: less(edge.ridge, poor.ridge, by.edge),
-    face: less(edge.face, poor.tear, by.face),
-    underside: less(edge.underside, poor.tear, by.underside),
+    face: less(edge.face, poor.tear, up),
+    underside: less(edge.underside, poor.tear, under),
   }
   return { ...edge, ...now, ...asSeen(job, now) }
 }

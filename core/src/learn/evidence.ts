@@ -45,7 +45,7 @@ function predictedFor(job: Job, blade: Blade) {
   const found = maxChipLoad(job, blade)
   const feed = steadyFeed(job, blade, found, speedBand(job, blade, found))
   const edge = edgeForecast(job, blade, feed.chipLoad)
-  return { feed, edge, time: cutTime(job, blade, feed, edge, found), grades: gradesOf(job, edge) }
+  return { feed, edge, time: cutTime(job, blade, feed, edge, found), grades: gradesOf(job, blade, edge) }
 }
 
 /** A finished trial as evidence: its design and orders, the blades it compared, and the job each stock was sawn as. */
@@ -156,7 +156,7 @@ export class Gathering {
       single('cleanUp', y, y)
     }
     addLife(e, p, single)
-    const grades = gradesOf(e.job, p.edge)
+    const grades = gradesOf(e.job, e.blade, p.edge)
     for (const face of ['edge', 'face', 'underside'] as const) {
       const given = e[face]
       // rounded to whole grades, of which the outer ones hold all that lies beyond

@@ -43,7 +43,7 @@ export function forecast(asked: Job, blade: Blade, beliefs: Beliefs = blank): Fo
   const v = evaluate(job, blade)
   const { cutting: sawing, threading, cleanUp, marking: fixed } = v.time
   const own = ownTimes(job, blade, beliefs, v.feed)
-  const grades = gradesOf(job, v.edge)
+  const grades = gradesOf(job, blade, v.edge)
   const graded = (face: 'edge' | 'face' | 'underside') => {
     const t = told(beliefs, face, job, blade, { [face]: 1 })
     // what is seen is a whole grade: the rounding scatters it a little more

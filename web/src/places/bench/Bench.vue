@@ -133,7 +133,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
           </label>
         </template>
       </SizeWindow>
-      <Expect />
+      <Expect v-if="answer.evaluation.passes" />
       <div class="below">
         <BladeInStock :job="answer.job" :evaluation="answer.evaluation" :setup="answer.setup" :say="say">
           <template #bow

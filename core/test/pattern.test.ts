@@ -23,7 +23,9 @@ import {
   signedArea,
   single,
   slipMatters,
+  SWING_ROOM,
   swingOf,
+  swingState,
   takeGuess,
   type Drawing,
   type OrderTask,
@@ -303,6 +305,10 @@ describe('reckoning', () => {
     // a holder that does not take the blade turned is not told to turn it
     expect(swingOf(slot, long, { throat: 120, armHalfWidth: 5 }).facing).toBe('ahead')
     expect(swingOf(slot, long, { throat: 400, armHalfWidth: 5 }).blocked.ahead.clockwise).toBe(0)
+    // two thresholds: room for a finger, and none
+    const { reach } = swingOf(slot, long, { throat: 299, armHalfWidth: 5 })
+    const at = (throat: number) => swingState(swingOf(slot, long, { throat, armHalfWidth: 5 }), 'clockwise')
+    expect([reach + SWING_ROOM + 1, reach + SWING_ROOM / 2, reach - 1].map(at)).toEqual(['within', 'near', 'beyond'])
     expect(swingOf(slot, long, { throat: 120, armHalfWidth: 5 }, { anywhere: true }).stretches).toEqual([])
   })
 

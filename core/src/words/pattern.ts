@@ -2,6 +2,8 @@ import { profileOf } from '../saw/index.js'
 import {
   HOLE_MARGIN,
   PIVOT,
+  SWING_ROOM,
+  swingState,
   type Bill,
   type TooMuch,
   type Unknown,
@@ -90,6 +92,11 @@ export function troubleWords(g: TroubleGroup, found: Reckoning, job: Job, blade:
             : `${name} rounds ${r(worst.need)} at best. Pivot there, take a smaller blade, or redraw it.`,
       }
     case 'swing':
+      if (worst.need < worst.have)
+        return {
+          head: `The board swings ${mm(worst.have - worst.need)} clear of the ${profileOf(job.saw).nouns.behind}`,
+          text: `${who}: slower there, a hand on that corner. ${mm(SWING_ROOM)} would leave a finger's room.`,
+        }
       return worst.state === 'near'
         ? {
             head: `${who}: turn the blade a quarter`,
@@ -242,6 +249,11 @@ export function watchWords(
     out.push({
       state: 'beyond',
       text: `**The board meets the ${profileOf(job.saw).nouns.behind}** on ${mm(blocked)} of the way.`,
+    })
+  else if (r.swing.facing === 'ahead' && swingState(r.swing, r.plan.direction) === 'near')
+    out.push({
+      state: 'near',
+      text: `**The board swings ${mm(r.swing.throat - r.swing.reach)} clear of the ${profileOf(job.saw).nouns.behind}**: slower there.`,
     })
   if (r.swing.facing !== 'ahead') out.push({ state: 'near', text: facingWords[r.swing.facing] })
   if (r.kerf.fit !== 'whole') out.push({ state: 'beyond', text: 'The kerf does not pass everywhere: saw what it reaches.' })

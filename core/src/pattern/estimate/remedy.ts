@@ -69,7 +69,8 @@ export function remediesFor(group: TroubleGroup, found: Reckoning, job: Job, bla
       ]
     }
     case 'swing':
-      return blade.pattern === 'twisted' ? [] : first(() => true, twisted)
+      // close by the arm is still by it
+      return blade.pattern === 'twisted' || group.items.every((t) => t.need < t.have) ? [] : first(() => true, twisted)
     case 'web':
       return found.cost.chosen > found.cost.best * 1.001 ? [{ kind: 'own-order' }] : []
     case 'loose': {

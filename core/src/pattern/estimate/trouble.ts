@@ -2,7 +2,7 @@ import type { Blade } from '../../blade/index.js'
 import type { Job } from '../../job/index.js'
 import { leastWeb, limitById } from '../../choose/index.js'
 import type { Pattern } from '../outline/index.js'
-import { HOLE_MARGIN, type Web } from '../measure/index.js'
+import { HOLE_MARGIN, swingState, type Web } from '../measure/index.js'
 import type { RingReckoning, Trouble, TroubleKind } from './reckoning.js'
 
 const WEB_NEAR = 1.2 // times a safe web: worth a look
@@ -63,9 +63,8 @@ export function findTroubles(
         (asked.state === 'near' ? asked.need : asked.least) + onLine,
       )
     }
-    const blocked = r.swing.blocked[r.swing.facing][r.plan.direction]
-    if (blocked > 0 || r.swing.facing !== 'ahead')
-      put('swing', blocked > 0 ? 'beyond' : 'near', [ring.id], r.plan.entry.x, r.plan.entry.y, r.swing.throat, r.swing.reach)
+    const swings = swingState(r.swing, r.plan.direction)
+    if (swings !== 'within') put('swing', swings, [ring.id], r.plan.entry.x, r.plan.entry.y, r.swing.throat, r.swing.reach)
     if (m.rough) put('rough', 'near', [ring.id], x, y, 0, 0)
     for (const e of r.plan.events) {
       const sum = handled.get(e.what) ?? { count: 0, seconds: 0 }

@@ -14,6 +14,17 @@ export interface Swing {
   /** board behind the blade at worst for the way chosen, mm, and what the saw has */
   reach: number
   throat: number
+  /** the board need not be turned at all */
+  still?: true
+}
+
+/** mm between board and arm under which the hand must mind it: a finger's width; estimate */
+export const SWING_ROOM = 10
+/** Clear with room to spare, close by the arm or only with the blade turned, or into it. */
+export function swingState(s: Swing, direction: Direction): 'within' | 'near' | 'beyond' {
+  if (s.blocked[s.facing][direction] > 0) return 'beyond'
+  if (s.still) return 'within'
+  return s.facing !== 'ahead' || s.reach > s.throat - SWING_ROOM ? 'near' : 'within'
 }
 
 export interface Arm {
@@ -66,7 +77,8 @@ export function swingOf(ring: Points, hull: Points, arm: Arm, heads: { anywhere?
   const none: Swing = { blocked, stretches: [], direction: 'clockwise', facing: 'ahead', reach: 0, throat: arm.throat }
   const box = extent(hull)
   // a board that cannot reach the arm from anywhere needs no further look
-  if (box < arm.throat || heads.anywhere) return { ...none, reach: Math.min(box, reachMost(ring, hull)) }
+  if (box < arm.throat || heads.anywhere)
+    return { ...none, reach: Math.min(box, reachMost(ring, hull)), ...(heads.anywhere && { still: true }) }
   const places = sample(ring)
   const reaches = new Map<string, Float64Array>()
   const look = (facing: Facing, direction: Direction) => {

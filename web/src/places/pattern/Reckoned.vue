@@ -16,7 +16,7 @@ import {
   type PatternRule,
   type Why as WhyAnswer,
 } from '@green-pitch/core'
-import { groupTroubles, remediesFor, type Bill, type Reckoning, type Remedy } from '@green-pitch/core/pattern'
+import { groupTroubles, remediesFor, swingState, type Bill, type Reckoning, type Remedy } from '@green-pitch/core/pattern'
 import { useAnswer } from '../../store/answer'
 import { withBlade } from '../../data/ticket'
 import { useJob } from '../../store/job'
@@ -93,7 +93,7 @@ const groups = computed(() =>
     remedies: remediesFor(g, props.found, answer.job, answer.blade, offered.value),
   })),
 )
-const clear = computed(() => !props.found.rings.some((r) => r.swing.stretches.length || r.swing.facing !== 'ahead'))
+const clear = computed(() => props.found.rings.every((r) => swingState(r.swing, r.plan.direction) === 'within'))
 const widest = computed(() => Math.max(0, ...props.found.rings.map((r) => r.swing.reach)))
 
 function apply(r: Remedy) {

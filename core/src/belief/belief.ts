@@ -87,6 +87,6 @@ export function weighed(job: Job, beliefs: Beliefs | undefined): Job {
   const { material } = job.stock
   const f = beliefs?.force[material.id]
   if (!f || material.weighed !== undefined) return job
-  const times = Math.exp(f.mean)
+  const { times } = f
   return { ...job, stock: { ...job.stock, material: { ...material, K: material.K * times, weighed: times } } }
 }

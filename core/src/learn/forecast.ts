@@ -68,7 +68,6 @@ export function forecast(asked: Job, blade: Blade, beliefs: Beliefs = blank): Fo
       spoke: spokeOf(beliefs, job, blade),
       against: {
         ...own.times,
-        life: Math.exp(told(beliefs, 'life', job, blade, { life: 1 }).mean),
         edge: edge.by,
         face: face.by,
         underside: underside.by,

@@ -26,7 +26,7 @@ export interface OwnTimes {
   /** cuts that spoke at all */
   cuts: number
   /** true over predicted */
-  times: { sawing: number; threading: number; cleanUp: number }
+  times: { sawing: number; threading: number; cleanUp: number; life: number }
   /** variance of their logarithms, of sawing and threading together, and the scatter of one outcome */
   doubt: { sawing: number; both: number; threading: number; cleanUp: number }
   scatter: { time: number; cleanUp: number }
@@ -42,7 +42,12 @@ export function ownTimes(job: Job, blade: Blade, beliefs: Beliefs = blank, feed 
   const life = told(beliefs, 'life', job, blade, { life: 1 })
   return {
     cuts: beliefs.cuts,
-    times: { sawing: Math.exp(sawing.mean), threading: Math.exp(threading.mean), cleanUp: Math.exp(cleanUp.mean) },
+    times: {
+      sawing: Math.exp(sawing.mean),
+      threading: Math.exp(threading.mean),
+      cleanUp: Math.exp(cleanUp.mean),
+      life: Math.exp(life.mean),
+    },
     doubt: {
       sawing: sawing.variance,
       threading: threading.variance,

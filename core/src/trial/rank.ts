@@ -67,11 +67,10 @@ const MOST = 12 // repeats beyond which nobody would
  */
 export function rankTrial({ design, orders, weights = {} }: TrialJudged): TrialRanking {
   const { blades } = design
-  const place = new Map(blades.map((id, i) => [id, i]))
   const told = orders.filter((o) => o.order.flat().length > 1)
   for (const o of told) {
     const ids = o.order.flat()
-    const odd = ids.find((id) => !place.has(id))
+    const odd = ids.find((id) => !blades.includes(id))
     if (odd !== undefined) throw new RangeError(`“${odd}” is none of this trial’s blades.`)
     if (new Set(ids).size < ids.length) throw new RangeError(`A blade stands twice in the order for ${o.criterion}.`)
   }

@@ -50,9 +50,6 @@ const said = computed(() => {
 
 <style scoped src="./marks.css"></style>
 <style scoped>
-section {
-  margin-top: 24px;
-}
 .fields {
   display: grid;
   grid-template-columns: 84px minmax(0, 1fr) 96px;

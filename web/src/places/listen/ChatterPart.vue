@@ -38,9 +38,6 @@ const forget = (at: number) =>
 
 <style scoped src="./marks.css"></style>
 <style scoped>
-section {
-  margin-top: 24px;
-}
 ul {
   list-style: none;
   margin: 0 0 8px;

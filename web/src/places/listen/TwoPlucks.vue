@@ -32,8 +32,3 @@ const note = (stress: number) => noteWords(pitchFromStress(answer.blade, stress,
 </template>
 
 <style scoped src="./marks.css"></style>
-<style scoped>
-section {
-  margin-top: 24px;
-}
-</style>

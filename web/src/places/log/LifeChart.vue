@@ -6,6 +6,7 @@ import { BarChart, ScatterChart } from 'echarts/charts'
 import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components'
 import { SVGRenderer } from 'echarts/renderers'
 import { bladeById, bladeWords, materialById, type Life } from '@green-pitch/core'
+import { chartStyle, css } from './chart'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 
@@ -20,25 +21,19 @@ const name = (l: Life) => {
   const blade = bladeById(l.blade)
   return `${blade ? bladeWords(blade, settings.say) : l.blade}, ${material.toLowerCase()}`
 }
-const css = (v: string) => getComputedStyle(document.documentElement).getPropertyValue(v).trim()
 const option = computed(() => {
   void settings.value.theme // colours are read anew when the lamp is lit
-  const text = { color: css('--ink'), fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 14 }
+  const { text, base, tooltip, splitLine } = chartStyle()
   return {
-    animation: false,
-    aria: { enabled: true },
-    textStyle: text,
+    ...base,
     grid: { left: 8, right: 40, top: 30, bottom: 4, containLabel: true },
-    legend: { top: 0, left: 0, textStyle: text, itemWidth: 14, itemHeight: 10 },
     tooltip: {
+      ...tooltip,
       trigger: 'axis',
       axisPointer: { type: 'shadow' },
-      backgroundColor: css('--sheet'),
-      borderColor: css('--ink'),
-      textStyle: text,
       valueFormatter: (v: unknown) => `${Math.round(Number(v))} min`,
     },
-    xAxis: { type: 'value', name: 'min', nameTextStyle: text, axisLabel: text, splitLine: { lineStyle: { color: css('--faint') } } },
+    xAxis: { type: 'value', name: 'min', nameTextStyle: text, axisLabel: text, splitLine },
     yAxis: {
       type: 'category',
       data: rows.value.map(name),

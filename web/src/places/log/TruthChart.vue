@@ -7,6 +7,7 @@ import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/compon
 import { SVGRenderer } from 'echarts/renderers'
 import { heldIntervals } from '@green-pitch/core'
 import type { LogRecord } from '../../data/records'
+import { chartStyle, css } from './chart'
 import { useSettings } from '../../store/settings'
 
 use([LineChart, ScatterChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer])
@@ -15,10 +16,9 @@ const props = defineProps<{ entries: LogRecord[] }>()
 const settings = useSettings()
 const told = computed(() => heldIntervals(props.entries))
 const held = computed(() => told.value.filter((t) => t.held).length)
-const css = (v: string) => getComputedStyle(document.documentElement).getPropertyValue(v).trim()
 const option = computed(() => {
   void settings.value.theme // colours are read anew when the lamp is lit
-  const text = { color: css('--ink'), fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 14 }
+  const { text, base, tooltip, splitLine } = chartStyle()
   const all = told.value.flatMap((t) => [t.expected, t.took])
   const [min, max] = [2 ** Math.floor(Math.log2(Math.min(...all))), 2 ** Math.ceil(Math.log2(Math.max(...all)))]
   const axis = {
@@ -28,19 +28,14 @@ const option = computed(() => {
     max,
     axisLabel: text,
     nameTextStyle: text,
-    splitLine: { lineStyle: { color: css('--faint') } },
+    splitLine,
   }
   const points = (which: boolean) => told.value.filter((t) => t.held === which).map((t) => [t.expected, t.took])
   return {
-    animation: false,
-    aria: { enabled: true },
-    textStyle: text,
+    ...base,
     grid: { left: 8, right: 60, top: 54, bottom: 8, containLabel: true },
-    legend: { top: 0, left: 0, textStyle: text, itemWidth: 14, itemHeight: 10 },
     tooltip: {
-      backgroundColor: css('--sheet'),
-      borderColor: css('--ink'),
-      textStyle: text,
+      ...tooltip,
       formatter: ({ value }: { value: [number, number] }) => `expected ${Math.round(value[0])} min, took ${Math.round(value[1])}`,
     },
     xAxis: { ...axis, name: 'expected' },

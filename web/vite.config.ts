@@ -2,6 +2,15 @@ import { defineConfig } from 'vite'
 import vue from '@vitejs/plugin-vue'
 import { VitePWA } from 'vite-plugin-pwa'
 
+const RECKONING = 'number quantity stock blade saw job tension cut belief choose setup learn words'.split(' ')
+const GROUND = [
+  ...'settings shop keeper kept job learned trouble answer'.split(' ').map((f) => `store/${f}`),
+  ...'Mark Why Typed Rich keys clock sizeKeys'.split(' ').map((f) => `ui/${f}`),
+  ...'Hatch ToothStrip teeth view'.split(' ').map((f) => `draw/${f}`),
+  ...'tables records ticket format db lines'.split(' ').map((f) => `data/${f}`),
+]
+const in_ = (root: string, rooms: string[]) => new RegExp(`/${root}/(${rooms.join('|')})\\b`)
+
 export default defineConfig({
   plugins: [
     vue(),
@@ -34,12 +43,13 @@ export default defineConfig({
   build: {
     target: 'es2022',
     chunkSizeWarningLimit: 700,
-    // what every place reckons with comes as one piece: in thirty it is a twelfth larger
+    // what every place stands on comes in two pieces: in fifty it is a sixth larger, for each has its own head
     rolldownOptions: {
       output: {
         codeSplitting: {
           groups: [
-            { name: 'reckoning', test: /core[\\/]src[\\/](quantity|stock|blade|saw|job|tension|cut|choose)[\\/]/, minShareCount: 3 },
+            { name: 'reckoning', test: in_('core/src', RECKONING), minShareCount: 3 },
+            { name: 'ground', test: in_('web/src', GROUND), minShareCount: 3 },
           ],
         },
       },

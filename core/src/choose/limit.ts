@@ -44,8 +44,9 @@ export function passingMargins(job: Job, blade: Blade): Margin[] | undefined {
   return met
 }
 
+// the chip load asks most, so it is asked of those only that pass all else
 const asked = new Map<Profile, readonly Limit[]>(
-  [...ofProfile].map(([p, all]) => [p, all.filter(({ id }) => id !== 'end' && id !== 'material')]),
+  [...ofProfile].map(([p, all]) => [p, [...all.filter(({ id }) => id !== 'end' && id !== 'material' && id !== 'chipLoad'), chipLoad]]),
 )
 /** All limits met by a blade that is known to be usable: for searches, which ask it of every blade again and again. */
 export function passesUsable(job: Job, blade: Blade): boolean {

@@ -39,10 +39,10 @@ export interface Ranking {
 const TIE = 0.02 // of score: less than a third of any constant it is made of moves it; estimate
 const STEPS = 20 // of the finish–pace slider at which a choice is made
 
-const scored = (utility: Record<Merit, number>, weight: Record<Merit, number>) => {
+const scored = (utility: Record<Merit, number>, weight: Record<Merit, number>, ride: Partial<typeof utility> = {}) => {
   let [sum, total] = [0, 0]
   for (const c of merits) {
-    sum += weight[c] * utility[c]
+    sum += weight[c] * (ride[c] ?? utility[c])
     total += weight[c]
   }
   return sum / total
@@ -60,6 +60,7 @@ function lead(fit: readonly Ranked[], job: Job, stand: readonly number[]): Ranke
     way * (to.time.total - from.time.total) <= 0 &&
     way * (to.time.cutting - from.time.cutting) <= 0 &&
     (to.blade.group !== from.blade.group || way * (to.blade.order - from.blade.order) >= 0)
+  const rides = fit.map(ridden)
   let first: Ranked | undefined
   for (let i = STEPS / 2; ; i += way) {
     const x = i / STEPS
@@ -68,7 +69,7 @@ function lead(fit: readonly Ranked[], job: Job, stand: readonly number[]): Ranke
     let next = first
     fit.forEach((v, k) => {
       if (first && v !== first && !keeps(first, v)) return
-      const score = scored({ ...v.utility, ...ridden(v, x) }, weight) + stand[k]!
+      const score = scored(v.utility, weight, rides[k]!(x)) + stand[k]!
       if (score > best) [best, next] = [score, v]
     })
     first = next

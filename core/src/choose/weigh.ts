@@ -120,15 +120,17 @@ export function utilities(v: Evaluation, job: Job, best: Best): Record<Merit, nu
     strength: v.blade.plate ? 1 : 1 + STRENGTH * Math.log(strength(v.blade) / best.strength),
     waste: 1 + WASTE * Math.log(best.kerf / v.blade.kerf),
     cost: v.own.lasts / v.blade.cost,
-    ...ridden(v, job.pace),
+    ...ridden(v)(job.pace),
   }
 }
 /** Place and habit ride with the finish–pace slider x, clear of the window's very ends. */
-export function ridden(v: Evaluation, x: number): { place: number; habit: number } {
-  return {
-    place: clamp(1 - ((placeInWindow(v.margins) - (0.1 + 0.8 * x)) / WIDE) ** 2),
-    habit: clamp(1 - ((v.habit - FINER * (x - 0.5)) / (sizedByTeeth(v.blade) ? FAR_TEETH : FAR)) ** 2),
-  }
+export function ridden(v: Evaluation): (x: number) => { place: number; habit: number } {
+  const place = placeInWindow(v.margins)
+  const far = sizedByTeeth(v.blade) ? FAR_TEETH : FAR
+  return (x) => ({
+    place: clamp(1 - ((place - (0.1 + 0.8 * x)) / WIDE) ** 2),
+    habit: clamp(1 - ((v.habit - FINER * (x - 0.5)) / far) ** 2),
+  })
 }
 const FINER = 0.3 // e-folds of size between what one would clamp for finish and for pace; estimate
 

@@ -2,19 +2,175 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
   bladeById,
+  blades,
   criteria,
+  criteriaOf,
   designTrial,
+  evaluate,
+  evidenceOf,
+  feltOrders,
+  forecast,
+  laid,
+  learn,
   luce,
+  makeJob,
   materialById,
+  mergeTrials,
+  pieceJob,
+  pieceOf,
   rankTrial,
+  stepped,
+  testPiece,
+  turnRadius,
   unfairness,
   williams,
+  type Trial,
   type Judged,
   type TrialCriterion,
 } from '../src/index.js'
 import { simulate } from '../../bench/trial/judge.js'
 
 const named = (n: number, letter: string) => Array.from({ length: n }, (_, i) => ({ id: `${letter}${i}` }))
+
+const trialOf = (ids: string[], stocks: string[], seed = 3): Trial => ({
+  name: 'Three in pear',
+  arms: ids.map((id) => ({ id, blade: bladeById(id)! })),
+  jobs: stocks.map((id) => makeJob({ stock: { material: materialById(id)!, form: 'board', thickness: 9 } })),
+  design: designTrial({ blades: named(ids.length, ''), stocks: named(stocks.length, 's'), repeats: 2, seed }),
+  helper: false,
+  oneBoard: true,
+  misread: [],
+  pieces: [],
+  orders: [],
+  model: 2,
+})
+
+describe('the test piece', () => {
+  const hand = blades.filter((b) => b.plate)
+  const turning = blades.filter((b) => (turnRadius(b, 'worked') ?? Infinity) <= 36)
+  it('asks no curve that one of its blades cannot turn, stays on its sheet, and says its lengths truly', () => {
+    fc.assert(
+      fc.property(fc.shuffledSubarray(turning, { minLength: 2, maxLength: 6 }), fc.boolean(), (some, threaded) => {
+        const piece = testPiece(some, threaded)
+        const r = Math.max(...some.map((b) => turnRadius(b, 'worked')!))
+        expect(piece.radius ?? Infinity).toBeGreaterThanOrEqual(r)
+        expect(piece.lines.some((l) => l.kind === 'opening')).toBe(threaded)
+        for (const { points, length, radius, kind } of piece.lines) {
+          const [xs, ys] = [points.filter((_, i) => i % 2 === 0), points.filter((_, i) => i % 2)]
+          expect(Math.min(...xs, ...ys)).toBeGreaterThan(-1e-9)
+          expect(Math.max(...xs)).toBeLessThan(piece.width + 1e-9)
+          expect(Math.max(...ys)).toBeLessThan(piece.height + 1e-9)
+          expect(length).toBeCloseTo(
+            xs.slice(1).reduce((s, x, i) => s + Math.hypot(x - xs[i]!, ys[i + 1]! - ys[i]!), 0),
+            6,
+          )
+          // a round of the smallest circle alone is longer than what is measured of it
+          if (kind === 'opening') expect(length).toBeGreaterThan(1.5 * Math.PI * radius! * 0.999 + 2 * radius! * 0.999)
+        }
+      }),
+      { seed: 4, numRuns: 60 },
+    )
+  })
+  it('fits a page, and has straight lines and a mitre where nothing can turn', () => {
+    for (const some of [turning.slice(0, 3), turning.slice(-3)]) {
+      const { width, height } = testPiece(some, true)
+      expect(width).toBeLessThanOrEqual(180)
+      expect(height).toBeLessThanOrEqual(250)
+    }
+    const piece = testPiece(hand.slice(0, 2), false)
+    expect(piece.radius).toBeUndefined()
+    expect(piece.lines.map((l) => l.kind)).toEqual(['straight', 'straight', 'straight', 'mitre'])
+    expect(criteriaOf(piece)).not.toContain('corners')
+  })
+})
+
+describe('putting pieces in order', () => {
+  const start = [['a', 'b', 'c', 'd']]
+  const steps = fc.array(fc.tuple(fc.constantFrom('a', 'b', 'c', 'd'), fc.constantFrom<-1 | 1>(-1, 1)), { maxLength: 30 })
+  it('no step loses or doubles a piece, a step back undoes one out of or into a tie, and steps reach every order', () => {
+    const reached = new Set<string>()
+    const key = (o: string[][]) => o.map((tied) => [...tied].sort().join('')).join('>')
+    fc.assert(
+      fc.property(steps, (all) => {
+        let order = start
+        for (const [id, by] of all) {
+          const next = stepped(order, id, by)
+          expect(next.flat().sort()).toEqual(['a', 'b', 'c', 'd'])
+          expect(next.every((tied) => tied.length)).toBe(true)
+          if (key(next) !== key(order)) expect(key(stepped(next, id, by === 1 ? -1 : 1))).toBe(key(order))
+          order = next
+          reached.add(key(order))
+        }
+      }),
+      { seed: 8, numRuns: 3000 },
+    )
+    expect(reached.size).toBe(75) // weak orders of four
+  })
+  it('laid with another it ties with it, laid between it stands alone', () => {
+    expect(laid([['a'], ['b'], ['c']], 'c', { with: 'a' })).toEqual([['a', 'c'], ['b']])
+    expect(laid([['a', 'b'], ['c']], 'a', { at: 2 })).toEqual([['b'], ['c'], ['a']])
+    expect(laid([['a'], ['b'], ['c']], 'c', { at: 0 })).toEqual([['c'], ['a'], ['b']])
+    expect(laid([['a'], ['b'], ['c']], 'b', { at: 1 })).toEqual([['a'], ['b'], ['c']])
+  })
+})
+
+describe('a trial from its pieces', () => {
+  const trial = trialOf(['scroll-standard-5', 'scroll-reverse-5', 'scroll-skip-5'], ['pear', 'maple'])
+  it('what was felt in words is an order, equal words tie', () => {
+    const [first, second, third] = trial.design.pieces
+    const told = [first!, second!, third!].map(({ label }, i) => ({ label, at: i, pace: ([5, 2, 5] as const)[i]!, seconds: 60 }))
+    const [order, ...rest] = feltOrders({ ...trial, pieces: told })
+    expect(rest).toEqual([])
+    expect(order).toEqual({ criterion: 'pace', stock: first!.stock, repeat: 0, order: [[first!.blade, third!.blade], [second!.blade]] })
+  })
+  it('two devices’ words come together the same whichever comes first, the later word standing', () => {
+    const labels = trial.design.pieces.map((p) => p.label)
+    const record = fc.record({
+      label: fc.constantFrom(...labels),
+      at: fc.integer({ min: 0, max: 9 }),
+      seconds: fc.integer({ min: 1, max: 99 }),
+    })
+    const judging = fc.record({
+      criterion: fc.constantFrom('edge' as const, 'face' as const),
+      stock: fc.constantFrom('s0', 's1'),
+      repeat: fc.constant(0),
+      order: fc.shuffledSubarray([['0'], ['1'], ['2']], { minLength: 3 }),
+      at: fc.integer({ min: 0, max: 9 }),
+    })
+    const some = fc.record({ pieces: fc.array(record, { maxLength: 9 }), orders: fc.array(judging, { maxLength: 6 }) })
+    fc.assert(
+      fc.property(some, some, (a, b) => {
+        const [x, y] = [
+          { ...trial, ...a },
+          { ...trial, ...b },
+        ]
+        const both = mergeTrials(x, y)
+        expect(mergeTrials(y, x)).toEqual(both)
+        expect(mergeTrials(both, y)).toEqual(both)
+        for (const p of [...a.pieces, ...b.pieces]) expect(both.pieces.find((q) => q.label === p.label)!.at).toBeGreaterThanOrEqual(p.at)
+      }),
+      { seed: 6, numRuns: 100 },
+    )
+  })
+  it('once its names are told it teaches: twice the time of every piece is learned as slowness; two ways with one blade teach nothing of blades', () => {
+    const seconds = (t: Trial) =>
+      t.design.pieces.map((p) => {
+        const { blade } = t.arms.find((a) => a.id === p.blade)!
+        const { time } = evaluate(pieceJob(t.jobs[t.design.stocks.indexOf(p.stock)]!, pieceOf(t)), blade)
+        return { label: p.label, at: 1, seconds: 2 * (time.cutting + time.threading) }
+      })
+    const named = { ...trial, design: { ...trial.design, blades: trial.arms.map((a) => a.id) } }
+    named.design.pieces = named.design.pieces.map((p) => ({ ...p, blade: trial.arms[Number(p.blade)]!.id }))
+    expect(evidenceOf(named)).toBeUndefined()
+    const evidence = evidenceOf({ ...named, pieces: seconds(named), revealed: 2 })!
+    const own = forecast(trial.jobs[0]!, trial.arms[0]!.blade, learn({ entries: [], trials: [evidence] })).sawing.median
+    const before = forecast(trial.jobs[0]!, trial.arms[0]!.blade).sawing.median
+    expect(own / before).toBeGreaterThan(1.7)
+    expect(own / before).toBeLessThan(2.05)
+    const ways = { ...named, revealed: 2, arms: named.arms.map((a, i) => ({ ...a, up: (['show', 'back'] as const)[i % 2] })) }
+    expect(evidenceOf(ways)).toBeUndefined()
+  })
+})
 
 describe('the design of a trial', () => {
   it('in a Williams square each comes once at every place and follows every other equally often', () => {

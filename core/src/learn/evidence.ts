@@ -49,12 +49,14 @@ function predictedFor(job: Job, blade: Blade) {
 }
 
 /** A finished trial as evidence: its design and orders, the blades it compared, and the job each stock was sawn as. */
-export interface TrialRecord extends TrialJudged {
+export interface TrialEvidence extends TrialJudged {
   /** ms since 1970 */
   at: number
   blades: readonly Blade[]
-  /** one for each stock of the design, in its order */
+  /** one for each stock of the design, in its order: the test piece as it was sawn */
   jobs: readonly Job[]
+  /** of single pieces, s at the saw by the watch and min of clean-up */
+  pieces?: readonly { blade: string; stock: string; seconds?: number; cleanUp?: number }[]
 }
 const PER_WORTH = 0.7 / 1.28 // of a grade for one unit of worth: a look scatters by 1.28 of the one and 0.7 of the other
 
@@ -108,19 +110,31 @@ export class Gathering {
   }
 
   /**
-   * Takes up what a trial found of faces: how far each blade lies from the others, in grades, against how far it was to be.
-   * Only teeth differ there, so only teeth, alone and in such stock, are spoken of.
+   * Takes up what a trial found: the time of each piece, and of faces how far each blade lies from the others, in grades,
+   * against how far it was to be.
    */
-  addTrial(t: TrialRecord): void {
-    const { design, orders, blades, jobs } = t
+  addTrial(t: TrialEvidence): void {
+    const { design, orders, blades, jobs, pieces = [] } = t
+    const bladeOf = (id: string) => {
+      const blade = blades.find((b) => b.id === id)
+      if (!blade) throw new RangeError(`The trial’s blade “${id}” is not among its blades.`)
+      return blade
+    }
+    for (const { blade: id, stock, seconds, cleanUp } of pieces) {
+      const [job, blade] = [jobs[design.stocks.indexOf(stock)], bladeOf(id)]
+      if (!job) throw new RangeError(`The trial’s stock “${stock}” is not among its stocks.`)
+      const { cutting: sawing, threading, cleanUp: cleaning } = predictedFor(job, blade).time
+      const placed = this.placed(levelsOf(job, blade, this.changes, t.at))
+      if (seconds) this.addTook([{ took: seconds, sawing, threading }], placed, this.fading(t.at))
+      if (cleanUp && cleaning) this.single(placed, this.fading(t.at))('cleanUp', ...twice(Math.log((60 * cleanUp) / cleaning)))
+    }
     for (const face of ['edge', 'face', 'underside'] as const)
       design.stocks.forEach((stock, s) => {
         const judged = orders.filter((o) => o.criterion === face && o.stock === stock)
         if (!judged.length) return
         const found = rankTrial({ design, orders: judged }).blades
         const arms = found.map((f) => {
-          const blade = blades.find((b) => b.id === f.id)
-          if (!blade) throw new RangeError(`The trial’s blade “${f.id}” is not among its blades.`)
+          const blade = bladeOf(f.id)
           const grade = predictedFor(jobs[s]!, blade).grades[face]
           const terms = this.placed(levelsOf(jobs[s]!, blade, this.changes, t.at))(face)[0]!
           return { grade, terms, worth: f.mean * PER_WORTH, doubt: ((f.high - f.low) / 2 / 1.28) * PER_WORTH }
@@ -146,14 +160,10 @@ export class Gathering {
     const p = predictedOf(e)
     const placed = this.placed(levelsOf(e.job, e.blade, this.changes, e.at))
     const weight = this.fading(e.at)
-    const single: Single = (response, low, high, times = 1) => {
-      if ((low !== -Infinity && !(Math.abs(low) < SLIP)) || (high !== Infinity && !(Math.abs(high) < SLIP))) return
-      this.evidence[systemOf(response)].observations.push({ low, high, parts: placed(response), weights: WHOLE, weight: weight * times })
-    }
+    const single = this.single(placed, weight)
     this.addTime(e, p, placed, weight, single)
     if (e.cleanUpMinutes > 0 && p.cleanUp > 0) {
-      const y = Math.log((60 * e.cleanUpMinutes) / p.cleanUp)
-      single('cleanUp', y, y)
+      single('cleanUp', ...twice(Math.log((60 * e.cleanUpMinutes) / p.cleanUp)))
     }
     addLife(e, p, single)
     const grades = gradesOf(e.job, e.blade, p.edge)
@@ -164,11 +174,25 @@ export class Gathering {
     }
   }
 
+  /** Takes up one outcome of one response; a slip of the pen is let go. */
+  private single(placed: Parts, weight: number): Single {
+    return (response, low, high, times = 1) => {
+      if ((low !== -Infinity && !(Math.abs(low) < SLIP)) || (high !== Infinity && !(Math.abs(high) < SLIP))) return
+      this.evidence[systemOf(response)].observations.push({ low, high, parts: placed(response), weights: WHOLE, weight: weight * times })
+    }
+  }
   private addTime(e: LogEntry, p: Predicted, placed: Parts, weight: number, single: Single): void {
     // marking out is no sawing: what is told of it is taken as predicted
     const seconds = Math.max(60 * e.minutes - p.marking, 6 * e.minutes)
     const told = e.rings?.length ? e.rings : e.minutes > 0 ? [{ took: seconds, sawing: p.sawing, threading: p.threading }] : []
-    const each = (weight * (e.rings?.length ? APART : 1)) / told.length
+    this.addTook(told, placed, weight * (e.rings?.length ? APART : 1))
+    if (e.strokes) {
+      single('sawing', ...twice(Math.log(e.strokes.taken / e.strokes.predicted)), COUNTED)
+    }
+  }
+  /** Times as taken, sawing and threading told as one, against those predicted; together they are worth `weight`. */
+  private addTook(told: readonly { took: number; sawing: number; threading: number }[], placed: Parts, weight: number): void {
+    const each = weight / told.length
     for (const t of told) {
       const whole = t.sawing + t.threading
       const y = Math.log(t.took / whole)
@@ -183,12 +207,10 @@ export class Gathering {
       const weights = of.map((r) => t[r] / whole)
       this.evidence.time.observations.push({ low: y, high: y, parts: placed(...of), weights, weight: each, bend: of.length > 1 ? bend : undefined }) // prettier-ignore
     }
-    if (e.strokes) {
-      const y = Math.log(e.strokes.taken / e.strokes.predicted)
-      single('sawing', y, y, COUNTED)
-    }
   }
 }
+/** An outcome told by one figure. */
+const twice = (y: number): [number, number] => [y, y]
 type Single = (response: Response, low: number, high: number, times?: number) => void
 
 /**

@@ -1,13 +1,13 @@
 import { scatter, surety, systems, type Beliefs, type Change, type Posterior, type System } from '../belief/index.js'
 import type { LogEntry } from '../log/index.js'
-import { Gathering, type TrialRecord } from './evidence.js'
+import { Gathering, type TrialEvidence } from './evidence.js'
 import { forces, type Weighed } from './force.js'
 import { solveMixed } from './mixed.js'
 
 export interface Learned {
   entries: readonly LogEntry[]
   /** finished trials */
-  trials?: readonly TrialRecord[]
+  trials?: readonly TrialEvidence[]
   /** stock whose feed was weighed */
   forces?: readonly Weighed[]
   /** what was changed, and when: evidence from before speaks no more for it */

@@ -1,3 +1,6 @@
 export * from './design.js'
 export * from './rank.js'
+export * from './piece.js'
+export * from './order.js'
+export * from './trial.js'
 export { likeliest, luce, type Ordering } from './luce.js'

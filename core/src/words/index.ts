@@ -5,7 +5,7 @@ export * from './setup.js'
 export * from './rule.js'
 export * from './why.js'
 export * from './own.js'
-
+export * from './trial.js'
 export * from './pattern.js'
 export * from './heard.js'
 export * from './identify.js'

@@ -129,7 +129,7 @@ test('laptop to phone and back: a code, the run, the log, merged', async ({ page
   expect(await phone.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
   await phone.getByRole('button', { name: 'To or from another device' }).click()
   await phone.getByRole('button', { name: 'Bring run and log back' }).click()
-  await expect(phone.getByText('Run and log are waiting', { exact: false })).toBeVisible()
+  await expect(phone.getByText('It waits at the server', { exact: false })).toBeVisible()
   expect(said).toEqual([])
 
   await page.getByRole('button', { name: 'Fetch what came back' }).click()

@@ -6,6 +6,7 @@ import {
   criteria,
   criteriaOf,
   designTrial,
+  drawTrial,
   evaluate,
   evidenceOf,
   feltOrders,
@@ -32,18 +33,13 @@ import { simulate } from '../../bench/trial/judge.js'
 
 const named = (n: number, letter: string) => Array.from({ length: n }, (_, i) => ({ id: `${letter}${i}` }))
 
-const trialOf = (ids: string[], stocks: string[], seed = 3): Trial => ({
-  name: 'Three in pear',
-  arms: ids.map((id) => ({ id, blade: bladeById(id)! })),
-  jobs: stocks.map((id) => makeJob({ stock: { material: materialById(id)!, form: 'board', thickness: 9 } })),
-  design: designTrial({ blades: named(ids.length, ''), stocks: named(stocks.length, 's'), repeats: 2, seed }),
-  helper: false,
-  oneBoard: true,
-  misread: [],
-  pieces: [],
-  orders: [],
-  model: 2,
+const trial = drawTrial({
+  name: 'Three in two woods',
+  arms: ['scroll-standard-5', 'scroll-reverse-5', 'scroll-skip-5'].map((id) => ({ id, blade: bladeById(id)! })),
+  jobs: ['pear', 'maple'].map((id) => makeJob({ stock: { material: materialById(id)!, form: 'board', thickness: 9 } })),
+  ...{ repeats: 2, seed: 3, helper: false, oneBoard: true, misread: [] },
 })
+const idsOf = trial.arms.map((a) => a.id)
 
 describe('the test piece', () => {
   const hand = blades.filter((b) => b.plate)
@@ -115,7 +111,6 @@ describe('putting pieces in order', () => {
 })
 
 describe('a trial from its pieces', () => {
-  const trial = trialOf(['scroll-standard-5', 'scroll-reverse-5', 'scroll-skip-5'], ['pear', 'maple'])
   it('what was felt in words is an order, equal words tie', () => {
     const [first, second, third] = trial.design.pieces
     const told = [first!, second!, third!].map(({ label }, i) => ({ label, at: i, pace: ([5, 2, 5] as const)[i]!, seconds: 60 }))
@@ -132,9 +127,12 @@ describe('a trial from its pieces', () => {
     })
     const judging = fc.record({
       criterion: fc.constantFrom('edge' as const, 'face' as const),
-      stock: fc.constantFrom('s0', 's1'),
+      stock: fc.constantFrom('pear-1', 'maple-2'),
       repeat: fc.constant(0),
-      order: fc.shuffledSubarray([['0'], ['1'], ['2']], { minLength: 3 }),
+      order: fc.shuffledSubarray(
+        idsOf.map((id) => [id]),
+        { minLength: 3 },
+      ),
       at: fc.integer({ min: 0, max: 9 }),
     })
     const some = fc.record({ pieces: fc.array(record, { maxLength: 9 }), orders: fc.array(judging, { maxLength: 6 }) })
@@ -159,15 +157,13 @@ describe('a trial from its pieces', () => {
         const { time } = evaluate(pieceJob(t.jobs[t.design.stocks.indexOf(p.stock)]!, pieceOf(t)), blade)
         return { label: p.label, at: 1, seconds: 2 * (time.cutting + time.threading) }
       })
-    const named = { ...trial, design: { ...trial.design, blades: trial.arms.map((a) => a.id) } }
-    named.design.pieces = named.design.pieces.map((p) => ({ ...p, blade: trial.arms[Number(p.blade)]!.id }))
-    expect(evidenceOf(named)).toBeUndefined()
-    const evidence = evidenceOf({ ...named, pieces: seconds(named), revealed: 2 })!
+    expect(evidenceOf(trial)).toBeUndefined()
+    const evidence = evidenceOf({ ...trial, pieces: seconds(trial), revealed: 2 })!
     const own = forecast(trial.jobs[0]!, trial.arms[0]!.blade, learn({ entries: [], trials: [evidence] })).sawing.median
     const before = forecast(trial.jobs[0]!, trial.arms[0]!.blade).sawing.median
     expect(own / before).toBeGreaterThan(1.7)
     expect(own / before).toBeLessThan(2.05)
-    const ways = { ...named, revealed: 2, arms: named.arms.map((a, i) => ({ ...a, up: (['show', 'back'] as const)[i % 2] })) }
+    const ways = { ...trial, revealed: 2, arms: trial.arms.map((a, i) => ({ ...a, up: (['show', 'back'] as const)[i % 2] })) }
     expect(evidenceOf(ways)).toBeUndefined()
   })
 })

@@ -2,7 +2,7 @@ import { levelsOf, scatter, spreads, systemOf, type Change, type Effect, type Re
 import { cutTime, edgeForecast, gradesOf, maxChipLoad, speedBand, steadyFeed, type EdgeForecast } from '../cut/index.js'
 import type { Blade } from '../blade/index.js'
 import { MODEL, soundJob, type Job } from '../job/index.js'
-import { rankTrial, type TrialJudged } from '../trial/index.js'
+import { faceWorths, type FaceWorth, type TrialJudged } from '../trial/index.js'
 import type { LogEntry } from '../log/index.js'
 import { lifeOf } from './life.js'
 import type { Observation, Unknowns } from './mixed.js'
@@ -55,6 +55,8 @@ export interface TrialEvidence extends TrialJudged {
   blades: readonly Blade[]
   /** one for each stock of the design, in its order: the test piece as it was sawn */
   jobs: readonly Job[]
+  /** how far the blades lie apart by each face, where that was found before */
+  worths?: readonly FaceWorth[]
   /** of single pieces, s at the saw by the watch and min of clean-up */
   pieces?: readonly { blade: string; stock: string; seconds?: number; cleanUp?: number }[]
 }
@@ -114,7 +116,7 @@ export class Gathering {
    * against how far it was to be.
    */
   addTrial(t: TrialEvidence): void {
-    const { design, orders, blades, jobs, pieces = [] } = t
+    const { design, blades, jobs, pieces = [] } = t
     const bladeOf = (id: string) => {
       const blade = blades.find((b) => b.id === id)
       if (!blade) throw new RangeError(`The trial’s blade “${id}” is not among its blades.`)
@@ -128,32 +130,30 @@ export class Gathering {
       if (seconds) this.addTook([{ took: seconds, sawing, threading }], placed, this.fading(t.at))
       if (cleanUp && cleaning) this.single(placed, this.fading(t.at))('cleanUp', ...twice(Math.log((60 * cleanUp) / cleaning)))
     }
-    for (const face of ['edge', 'face', 'underside'] as const)
-      design.stocks.forEach((stock, s) => {
-        const judged = orders.filter((o) => o.criterion === face && o.stock === stock)
-        if (!judged.length) return
-        const found = rankTrial({ design, orders: judged }).blades
-        const arms = found.map((f) => {
-          const blade = bladeOf(f.id)
-          const grade = predictedFor(jobs[s]!, blade).grades[face]
-          const terms = this.placed(levelsOf(jobs[s]!, blade, this.changes, t.at))(face)[0]!
-          return { grade, terms, worth: f.mean * PER_WORTH, doubt: ((f.high - f.low) / 2 / 1.28) * PER_WORTH }
-        })
-        const mean = (of: number[]) => of.reduce((a, b) => a + b) / of.length
-        const parts = arms.map((a) => a.terms)
-        const [worth, grade] = [mean(arms.map((a) => a.worth)), mean(arms.map((a) => a.grade))]
-        arms.forEach((a, i) => {
-          const y = a.worth - worth - (a.grade - grade)
-          this.evidence[face].observations.push({
-            low: y,
-            high: y,
-            parts,
-            weights: arms.map((_, k) => (k === i ? 1 : 0) - 1 / arms.length),
-            // n gaps to one mean are worth n − 1
-            weight: this.fading(t.at) * (1 - 1 / arms.length) * (scatter[face] / Math.max(0.1, a.doubt)) ** 2,
-          })
+    for (const { face, stock, arms: found } of t.worths ?? faceWorths(t)) {
+      const job = jobs[design.stocks.indexOf(stock)]
+      if (!job) throw new RangeError(`The trial’s stock “${stock}” is not among its stocks.`)
+      const arms = found.map((f) => {
+        const blade = bladeOf(f.id)
+        const terms = this.placed(levelsOf(job, blade, this.changes, t.at))(face)[0]!
+        const grade = predictedFor(job, blade).grades[face]
+        return { grade, terms, worth: f.mean * PER_WORTH, doubt: ((f.high - f.low) / 2 / 1.28) * PER_WORTH }
+      })
+      const mean = (of: number[]) => of.reduce((a, b) => a + b) / of.length
+      const parts = arms.map((a) => a.terms)
+      const [worth, grade] = [mean(arms.map((a) => a.worth)), mean(arms.map((a) => a.grade))]
+      arms.forEach((a, i) => {
+        const y = a.worth - worth - (a.grade - grade)
+        this.evidence[face].observations.push({
+          low: y,
+          high: y,
+          parts,
+          weights: arms.map((_, k) => (k === i ? 1 : 0) - 1 / arms.length),
+          // n gaps to one mean are worth n − 1
+          weight: this.fading(t.at) * (1 - 1 / arms.length) * (scatter[face] / Math.max(0.1, a.doubt)) ** 2,
         })
       })
+    }
   }
   /** @throws RangeError where the entry cannot be reckoned */
   add(e: LogEntry): void {

@@ -10,6 +10,7 @@ export function evidenceOf(trial: Trial): TrialEvidence | undefined {
     at: revealed,
     design,
     orders: ordersOf(trial),
+    worths: trial.found?.worths,
     // a blade’s id is its arm’s here
     blades: arms.map((a) => ({ ...a.blade, id: a.id })),
     jobs: jobs.map((j) => pieceJob(j, piece)),

@@ -75,7 +75,7 @@ export function testPiece(blades: readonly Blade[], threaded: boolean): TestPiec
   lines.push(line('corners', [...corners, w, y]))
 
   // half circles to either side, each smaller than the one before
-  const radii = [w / 5, w / 8, w / 10, w / 14].filter((x) => x >= r)
+  const radii = [w / 5, w / 8.5, w / 11, w / 15].filter((x) => x >= r)
   y += gap + (radii[0] ?? 0)
   const curves = [0, y]
   let x = (w - 2 * radii.reduce((a, b) => a + b, 0)) / 2

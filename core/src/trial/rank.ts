@@ -250,3 +250,22 @@ function flipsOf(
   }
   return flips.sort((a, b) => a.weight - b.weight)
 }
+
+/** Faces that a trial and a log both judge. */
+export const judgedFaces = ['edge', 'face', 'underside'] as const
+/** How far blades lie apart by one face in one stock, alone: in the worths’ units. */
+export interface FaceWorth {
+  face: (typeof judgedFaces)[number]
+  stock: string
+  arms: { id: string; mean: number; low: number; high: number }[]
+}
+/** What a trial found of faces, stock by stock; what was not put in order is left out. */
+export const faceWorths = ({ design, orders }: TrialJudged): FaceWorth[] =>
+  judgedFaces.flatMap((face) =>
+    design.stocks.flatMap((stock) => {
+      const judged = orders.filter((o) => o.criterion === face && o.stock === stock && o.order.flat().length > 1)
+      if (!judged.length) return []
+      const arms = rankTrial({ design, orders: judged }).blades.map(({ id, mean, low, high }) => ({ id, mean, low, high }))
+      return [{ face, stock, arms }]
+    }),
+  )

@@ -1,9 +1,9 @@
 import type { Blade } from '../blade/index.js'
 import type { Grain } from '../stock/index.js'
-import { isStrungJob, type Job, type UpFace } from '../job/index.js'
-import { feltCriteria, type Design, type TrialCriterion, type TrialPiece } from './design.js'
+import { isStrungJob, MODEL, type Job, type UpFace } from '../job/index.js'
+import { designTrial, feltCriteria, type Design, type TrialCriterion, type TrialPiece } from './design.js'
 import { criteriaOf, testPiece, type TestPiece } from './piece.js'
-import type { Judged } from './rank.js'
+import type { FaceWorth, Judged } from './rank.js'
 
 /** Two ways of laying the same piece, compared as two blades are. */
 export const trialWays = ['face', 'grain'] as const
@@ -68,7 +68,27 @@ export interface Trial {
   orders: Judging[]
   /** ms since 1970: when the names were told; orders stand from then on */
   revealed?: number
+  /** what it found, kept when the names were told since finding it takes a while: of faces, who leads, and how surely */
+  found?: { worths: FaceWorth[]; first: string[]; best: number }
   model: number
+}
+
+/** What is decided before anything is sawn. */
+export interface TrialPlan extends Pick<Trial, 'name' | 'arms' | 'jobs' | 'helper' | 'oneBoard' | 'misread'> {
+  repeats: number
+  seed: number
+}
+export const planOf = ({ name, arms, jobs, helper, oneBoard, misread, design: { repeats, seed } }: Trial): TrialPlan => ({
+  ...{ name, arms, jobs, helper, oneBoard, misread, repeats, seed },
+})
+/**
+ * A trial as planned, its lots drawn and nothing sawn.
+ * @throws RangeError as designTrial
+ */
+export function drawTrial({ repeats, seed, ...plan }: TrialPlan): Trial {
+  const stocks = plan.jobs.map((j, i) => ({ id: `${j.stock.material.id}-${i + 1}` }))
+  const misread = plan.misread.filter((id) => plan.arms.some((a) => a.id === id))
+  return { ...plan, misread, design: designTrial({ blades: plan.arms, stocks, repeats, seed }), pieces: [], orders: [], model: MODEL }
 }
 
 /** The piece every blade of a trial saws. */

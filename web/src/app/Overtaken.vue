@@ -15,7 +15,7 @@ const settings = useSettings()
 
 function nameOf({ table, record }: AsideRecord): string {
   if (table === 'patterns') return `the pattern of ${record.id === jobs.record.id ? jobs.name : 'a job'}`
-  if ('ticket' in record) return record.name
+  if ('ticket' in record || 'arms' in record) return record.name
   if ('saw' in record) return record.saw.name
   if ('fate' in record) return record.title
   if ('blade' in record) return bladeWords(record.blade, settings.say)

@@ -3,6 +3,7 @@ import { useKeeper } from '../store/keeper'
 import { useJob } from '../store/job'
 import { useSettings } from '../store/settings'
 import { useShop } from '../store/shop'
+import { useTrials } from '../store/trials'
 import { useTrouble } from '../store/trouble'
 
 /** Reads what is stored; on the very first start asks the server whether to begin with the demo. */
@@ -14,7 +15,7 @@ export async function start(): Promise<void> {
       else await setMeta('started', () => true)
     }
     await useKeeper().start()
-    await useShop().load()
+    await Promise.all([useShop().load(), useTrials().load()])
     await useJob().load()
   } catch (error) {
     // no storage: the Bench still answers, and says that nothing is kept

@@ -2,8 +2,9 @@ import { bladeById, evaluate, forecast, learn, MODEL } from '@green-pitch/core'
 import { db, replaceAll } from './db'
 import { patternFrom, readDrawing } from './patternFile'
 import { coping, DAY, done, frame, handSaws, jigsaw, jobOf, jobs, owned, scroll, START } from './saltmarsh'
+import { demoTrials } from './saltmarshTrials'
 import { shippedPatterns } from './shipped'
-import type { DrawerRecord, JobRecord, LogRecord, SawRecord } from './records'
+import type { DrawerRecord, JobRecord, LogRecord, SawRecord, TrialRecord } from './records'
 
 /** Fills an empty store with Saltmarsh Bench. */
 export async function loadDemo(): Promise<void> {
@@ -36,16 +37,18 @@ export async function loadDemo(): Promise<void> {
     return read?.ok ? [{ ...patternFrom(id, pattern!, read.drawing), rev: 1 }] : []
   })
   await replaceAll(async () => {
-    const plain = JSON.parse(JSON.stringify({ made, saws, drawer, log })) as {
+    const plain = JSON.parse(JSON.stringify({ made, saws, drawer, log, trials: demoTrials() })) as {
       made: JobRecord[]
       saws: SawRecord[]
       drawer: DrawerRecord[]
       log: LogRecord[]
+      trials: TrialRecord[]
     }
     await db.jobs.bulkPut(plain.made)
     await db.saws.bulkPut(plain.saws)
     await db.drawer.bulkPut(plain.drawer)
     await db.log.bulkPut(plain.log)
+    await db.trials.bulkPut(plain.trials)
     await db.patterns.bulkPut(patterns)
     await db.meta.bulkPut([
       { key: 'current', value: 'demo-dial' },

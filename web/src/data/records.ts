@@ -14,6 +14,7 @@ import type {
   TeethSchool,
   TwistedSchool,
   RunEvent,
+  Trial,
 } from '@green-pitch/core'
 import type { JointSpec } from '@green-pitch/core/joint'
 import type { Choices, DrawnLine, Layout, ReadNote, Take, Transfer } from '@green-pitch/core/pattern'
@@ -87,6 +88,7 @@ export interface MaterialRecord extends Kept {
   material: Material
 }
 export type LogRecord = LogEntry & Kept
+export type TrialRecord = Trial & Kept & { created: number; changed: number }
 
 export interface Settings {
   unit: LengthUnit
@@ -122,9 +124,9 @@ export const plainSettings: Settings = {
 
 /** A record that another tab or a restore overtook before it was stored: kept whole until the user has chosen. */
 export interface AsideRecord extends Kept {
-  table: 'jobs' | 'patterns' | 'saws' | 'drawer' | 'materials' | 'log' | 'runs'
+  table: 'jobs' | 'patterns' | 'saws' | 'drawer' | 'materials' | 'log' | 'runs' | 'trials'
   at: number
-  record: JobRecord | PatternRecord | SawRecord | DrawerRecord | MaterialRecord | LogRecord | RunRecord
+  record: JobRecord | PatternRecord | SawRecord | DrawerRecord | MaterialRecord | LogRecord | RunRecord | TrialRecord
 }
 
 /** `epoch` changes whenever everything stored was replaced, so that no tab writes over what it has not read. */

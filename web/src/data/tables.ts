@@ -8,6 +8,7 @@ import type {
   PatternRecord,
   RunRecord,
   SawRecord,
+  TrialRecord,
 } from './records'
 
 /** What each table holds. */
@@ -19,6 +20,7 @@ export interface RecordOf {
   log: LogRecord
   patterns: PatternRecord
   runs: RunRecord
+  trials: TrialRecord
   aside: AsideRecord
   meta: MetaRecord
 }
@@ -47,10 +49,11 @@ export const registry: { readonly [T in TableName]: Table } = {
   log: { key: 'id', index: 'at', since: 1, most: 200_000, noun: 'log entry' },
   patterns: { key: 'id', since: 2, most: 20_000, noun: 'pattern' },
   runs: { key: 'id', since: 2, most: 20_000, noun: 'run' },
+  trials: { key: 'id', since: 5, most: 2000, noun: 'trial' },
   aside: { key: 'id', since: 3, most: 1000, noun: 'version set aside' },
   meta: { key: 'key', since: 1, most: 20, noun: 'setting' },
 }
 export const tableNames = Object.keys(registry) as TableName[]
 
 /** Format of what is stored here and saved in files; each step from one to the next stands in format.ts. */
-export const FORMAT = 4
+export const FORMAT = 5

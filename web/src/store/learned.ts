@@ -6,6 +6,7 @@ import type { LearnWork } from '../work/learnWork'
 import { useKeeper } from './keeper'
 import { useSettings } from './settings'
 import { useShop } from './shop'
+import { useTrials } from './trials'
 import { useTrouble } from './trouble'
 
 const SHORT = 120 // entries learned from here, in some ten milliseconds; a longer log goes to a worker
@@ -14,6 +15,7 @@ const SHORT = 120 // entries learned from here, in some ten milliseconds; a long
 export const useLearned = defineStore('learned', () => {
   const settings = useSettings()
   const shop = useShop()
+  const trials = useTrials()
   const keeper = useKeeper()
   const trouble = useTrouble()
   const changes = computed((): Change[] => [
@@ -22,17 +24,19 @@ export const useLearned = defineStore('learned', () => {
     ...shop.saws.flatMap((s): Change[] => (s.calibration?.changed ? [{ what: 'saw', id: s.id, at: s.calibration.changed }] : [])),
   ])
   const given = computed(() => ({ changes: changes.value, halfLife: settings.value.learning.halfLife || Infinity }))
-  const asked = computed(() => settings.value.learning.on && shop.log.some((e) => !e.ignored))
+  const asked = computed(() => settings.value.learning.on && (shop.log.some((e) => !e.ignored) || trials.evidence.length > 0))
 
   const fromWorker = shallowRef<Beliefs>()
   const long = computed(() => asked.value && shop.log.length > SHORT)
-  const fromHere = computed(() => (asked.value && !long.value ? learn({ entries: shop.log, ...given.value }) : undefined))
+  const fromHere = computed(() =>
+    asked.value && !long.value ? learn({ entries: shop.log, trials: trials.evidence, ...given.value }) : undefined,
+  )
   const beliefs = computed(() => (long.value ? fromWorker.value : fromHere.value))
 
   let thread: Remote<LearnWork> | undefined
   let newest = 0
   watch(
-    [long, () => shop.log, given],
+    [long, () => shop.log, () => trials.evidence, given],
     async () => {
       if (!long.value) return (fromWorker.value = undefined)
       const mine = ++newest

@@ -1,10 +1,11 @@
-import { learn, type Beliefs, type Learned } from '@green-pitch/core'
+import { evidenceOf, learn, type Beliefs, type Learned } from '@green-pitch/core'
 import { db } from '../data/db'
 
 /** Learns from the whole log, read here from storage: a long one would hold up the hand if it were sent. */
 export const learnWork = {
-  async learn(given: Omit<Learned, 'entries'>): Promise<Beliefs> {
-    return learn({ entries: await db.log.toArray(), ...given })
+  async learn(given: Omit<Learned, 'entries' | 'trials'>): Promise<Beliefs> {
+    const [entries, trials] = await Promise.all([db.log.toArray(), db.trials.toArray()])
+    return learn({ entries, trials: trials.flatMap((t) => evidenceOf(t) ?? []), ...given })
   },
 }
 export type LearnWork = typeof learnWork

@@ -35,11 +35,13 @@ import { above0, from0, id, name, one, rev, text, whole, yes } from './common'
 import { blade, heard, job, material, saw } from './job'
 import { joint } from './joint'
 import { patternRecord, ringId } from './pattern'
+import { trialRecord } from './trial'
 
 /** The one schema of everything that crosses an edge: storage, files, links. */
 export { check } from './common'
 export * from './job'
 export { patternRecord } from './pattern'
+export { trialPlan, trialRecord } from './trial'
 
 export const ticket = Joi.object<Ticket, true>({
   job: job.required(),
@@ -160,6 +162,7 @@ const kept = {
   log: logEntry as Joi.ObjectSchema<LogRecord>,
   patterns: patternRecord,
   runs: runRecord,
+  trials: trialRecord,
 }
 const aside = Joi.object({
   id,

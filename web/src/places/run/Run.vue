@@ -3,6 +3,7 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useWakeLock } from '@vueuse/core'
 import { minutesWords, pitchFromStress, progressOf, isStrung, plainNote, ringName, sizeWords, transferWords } from '@green-pitch/core'
+import { packJob } from '../../data/handover'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { usePattern } from '../../store/pattern'
@@ -13,13 +14,13 @@ import BeforeRun from './BeforeRun.vue'
 import AtTheSaw from './AtTheSaw.vue'
 import './run.css'
 
-const HandOver = defineAsyncComponent(() => import('./HandOver.vue'))
+const HandOver = defineAsyncComponent(() => import('../../ui/HandOver.vue'))
 const EndRun = defineAsyncComponent(() => import('./EndRun.vue'))
 const props = defineProps<{ code?: string }>()
 const handing = ref(props.code !== undefined)
-function handed() {
+function handed(to?: string) {
   handing.value = false
-  if (props.code !== undefined) void router.replace('/run')
+  if (props.code !== undefined || (to && to !== '/run')) void router.replace(to ?? '/run')
 }
 const pattern = usePattern()
 const run = useRun()
@@ -163,7 +164,16 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
       </p>
     </template>
     <p class="other"><button class="act plain" @click="handing = true">To or from another device</button></p>
-    <HandOver v-if="handing" :code="code" @close="handed" />
+    <HandOver
+      v-if="handing"
+      :id="jobs.record.id"
+      :code="code"
+      :name="jobs.name"
+      comes-back="run and log"
+      ending="job.gz"
+      :pack="packJob"
+      @close="handed"
+    />
     <EndRun v-if="ending && found" @close="ending = false" />
   </div>
 </template>

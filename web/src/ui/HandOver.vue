@@ -1,17 +1,26 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
-import { openFile, saveFile } from '../../data/files'
-import { mergeJob, packJob, unpackJob } from '../../data/handover'
-import { bringBack, fetchBack, leave, pickUp, reach, type Ours } from '../../data/handoverServer'
-import { useJob } from '../../store/job'
-import { useKeeper } from '../../store/keeper'
-import { useTrouble } from '../../store/trouble'
-import Mark from '../../ui/Mark.vue'
+import { openFile, saveFile } from '../data/files'
+import { takeHanded } from '../data/handed'
+import { bringBack, fetchBack, leave, pickUp, reach, type Ours } from '../data/handoverServer'
+import { useJob } from '../store/job'
+import { useKeeper } from '../store/keeper'
+import { useTrouble } from '../store/trouble'
+import Mark from './Mark.vue'
 
-/** A job to another of one's own devices, and its run and log back: under a code, or as a file. */
-const props = defineProps<{ code?: string }>()
-const emit = defineEmits<{ close: [] }>()
+/** A job or a trial to another of one's own devices, and what was done there back: under a code, or as a file. */
+const props = defineProps<{
+  code?: string
+  id: string
+  name: string
+  /** what comes back of it */
+  comesBack: string
+  /** of the file: before it the name, after it the way it is packed */
+  ending: string
+  pack: (id: string) => Promise<Blob>
+}>()
+const emit = defineEmits<{ close: [to?: string] }>()
 const jobs = useJob()
 const keeper = useKeeper()
 const trouble = useTrouble()
@@ -24,8 +33,8 @@ const qr = ref('')
 /** codes this device left jobs under, and those it picked jobs up from */
 const left = useLocalStorage<Record<string, Ours>>('handed-over', {})
 const picked = useLocalStorage<Record<string, { code: string; key?: string }>>('picked-up', {})
-const mine = computed(() => left.value[jobs.record.id])
-const theirs = computed(() => picked.value[jobs.record.id])
+const mine = computed(() => left.value[props.id])
+const theirs = computed(() => picked.value[props.id])
 const secure = window.isSecureContext
 const loopback = /^(localhost|127\.|\[::1\])/.test(window.location.hostname)
 const link = computed(() => mine.value && `${addresses.value?.[0] ?? window.location.origin}/pick/${mine.value.code}`)
@@ -55,26 +64,23 @@ async function guarded(work: () => Promise<void>) {
 const put = () =>
   guarded(async () => {
     await keeper.settle()
-    const { code, key } = await leave(await packJob(jobs.record.id))
-    left.value = { ...left.value, [jobs.record.id]: { code, key } }
+    const { code, key } = await leave(await props.pack(props.id))
+    left.value = { ...left.value, [props.id]: { code, key } }
     await draw()
   })
+let went: string | undefined
 async function accept(blob: Blob, code?: string) {
-  const read = await unpackJob(blob)
-  if (!read.ok) {
-    said.value = `${read.message} Nothing was changed.`
+  await keeper.settle()
+  const taken = await takeHanded(blob)
+  if (!taken.ok) {
+    said.value = `${taken.message} Nothing was changed.`
     return
   }
-  await keeper.settle()
-  const { news, logged, fresh } = await mergeJob(read.handed)
-  if (code) picked.value = { ...picked.value, [read.handed.job.id]: { code } }
-  await jobs.open(read.handed.job.id)
-  trouble.say(
-    fresh
-      ? `${read.handed.job.name} is here now.`
-      : `Merged: ${news} new step${news === 1 ? '' : 's'} of the run, ${logged} cut${logged === 1 ? '' : 's'} for the log.`,
-    'done',
-  )
+  const { what, id, said: words } = taken.arrived
+  if (code) picked.value = { ...picked.value, [id]: { code } }
+  if (what === 'job') await jobs.open(id)
+  went = what === 'job' ? '/run' : `/trials/${id}`
+  trouble.say(words, 'done')
   dialog.value?.close()
 }
 const take = (code: string) =>
@@ -86,25 +92,25 @@ const back = () =>
   guarded(async () => {
     await keeper.settle()
     const { code, key } = theirs.value!
-    picked.value = { ...picked.value, [jobs.record.id]: { code, key: await bringBack(code, await packJob(jobs.record.id), key) } }
+    picked.value = { ...picked.value, [props.id]: { code, key: await bringBack(code, await props.pack(props.id), key) } }
     said.value = ''
-    trouble.say('Run and log are waiting at the server; fetch them on the first device.', 'done')
+    trouble.say('It waits at the server; fetch it on the first device.', 'done')
   })
-const fetchRun = () => guarded(async () => accept(await fetchBack(mine.value!)))
+const fetchAgain = () => guarded(async () => accept(await fetchBack(mine.value!)))
 const file = () =>
   guarded(async () => {
     await keeper.settle()
-    await saveFile(await packJob(jobs.record.id), `${jobs.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.job.gz`)
+    await saveFile(await props.pack(props.id), `${props.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.${props.ending}`)
   })
 const fromFile = async () => {
-  const f = await openFile(['.gz', 'application/gzip'])
+  const f = await openFile(['.gz', '.json', 'application/gzip'])
   if (f) await guarded(() => accept(f))
 }
 </script>
 
 <template>
-  <dialog ref="dialog" aria-labelledby="hand-head" @close="emit('close')">
-    <h2 id="hand-head">{{ jobs.name }}: to another of your devices</h2>
+  <dialog ref="dialog" aria-labelledby="hand-head" @close="emit('close', went)">
+    <h2 id="hand-head">{{ name }}: to another of your devices</h2>
     <p v-if="!secure">
       <Mark state="near" />This page is not secure, so the browser gives it no wake lock, microphone or offline copy. Start the server with
       <code>npm run demo -- --lan</code> and open its https address.
@@ -120,14 +126,14 @@ const fromFile = async () => {
           <p v-if="loopback && !addresses.length" class="near">
             <Mark state="near" />This server listens to this machine only. For a phone, start it with <code>npm run demo -- --lan</code>.
           </p>
-          <p class="acts"><button class="act main" :disabled="busy" @click="fetchRun">Fetch what came back</button></p>
+          <p class="acts"><button class="act main" :disabled="busy" @click="fetchAgain">Fetch what came back</button></p>
         </div>
       </div>
       <p class="acts">
         <button class="act" :class="{ main: !mine }" :disabled="busy" @click="put">
           {{ mine ? 'Leave it again, as it is now' : 'Leave it under a code' }}
         </button>
-        <button v-if="theirs" class="act main" :disabled="busy" @click="back">Bring run and log back</button>
+        <button v-if="theirs" class="act main" :disabled="busy" @click="back">Bring {{ comesBack }} back</button>
       </p>
       <form class="acts" @submit.prevent="take(asked)">
         <label

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { trialWork } from './trialWork'
+
+expose(trialWork)

@@ -30,11 +30,17 @@ for (const theme of ['Paper', 'Lamp']) {
   }
   test(`no serious accessibility finding on any place, ${theme.toLowerCase()}`, async ({ page }) => {
     await inTheme(page)
-    for (const place of ['Pattern', 'Joints', 'Listen', 'Run', 'Jobs', 'Log', 'Drawer', 'Saws', 'Settings', 'Bench']) {
+    for (const place of ['Pattern', 'Joints', 'Listen', 'Run', 'Jobs', 'Trials', 'Log', 'Drawer', 'Saws', 'Settings', 'Bench']) {
       await page.getByRole('link', { name: place, exact: true }).click()
       await expect(page.getByRole('heading', { level: 1 })).toBeAttached()
       if (place === 'Log') await expect(page.locator('.echarts svg, svg').last()).toBeVisible()
       await clean(page, place)
+    }
+    await page.goto('/trials/demo-trial-woods')
+    await expect(page.getByRole('heading', { name: /lead, and cannot be told apart/ })).toBeVisible()
+    for (const step of ['Result', 'Put in order', 'Saw', 'Plan']) {
+      await page.getByRole('button', { name: step, exact: true }).click()
+      await clean(page, `Trials, ${step}`, 'main')
     }
   })
   test(`nor on any part of the ticket, of any family, ${theme.toLowerCase()}`, async ({ page }) => {

@@ -67,11 +67,13 @@ watch(
 const all = computed(() => result.value?.all)
 const front = computed(() => all.value?.blades.filter((b) => b.group === 0) ?? [])
 const share = (p: number) => `${Math.round(100 * p)} %`
+const AHEAD = 0.6 // chance of being best from which it is worth saying
 const heading = computed(() => {
   const [first, ...rest] = front.value
   if (!first) return 'Ranking…'
   if (!rest.length) return `${name(first.id)} is first, best of all with ${share(first.best)}`
-  if (rest.length + 1 === all.value!.blades.length) return 'They cannot be told apart'
+  if (rest.length + 1 === all.value!.blades.length)
+    return `They cannot be told apart${first.best > AHEAD ? `; ${name(first.id)} is ahead, ${share(first.best)} sure to be the best` : ''}`
   return `${listWords(front.value.map((b) => name(b.id)))} lead, and cannot be told apart`
 })
 const decides = computed(() => {
@@ -154,7 +156,7 @@ async function take() {
     <p class="acts"><button class="act main" @click="emit('go')">Put them in order</button></p>
   </div>
   <div v-else>
-    <h2 class="answer" role="status">{{ heading }}</h2>
+    <h2 class="answer">{{ heading }}</h2>
     <p v-if="decides" class="lead">{{ decides }}</p>
     <div v-if="all" class="scroll">
       <table class="plain">

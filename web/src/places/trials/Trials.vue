@@ -122,6 +122,7 @@ onKey('undo', () => void (trial.value && trials.undo(trial.value.id)))
       </template>
       <template v-else>
         <header>
+          <h1 class="sr">{{ trial.name }}</h1>
           <input class="name" :value="trial.name" aria-label="Name of the trial" maxlength="120" @change="rename" />
           <div class="acts">
             <RouterLink class="act plain" to="/trials">All trials</RouterLink>

@@ -9,7 +9,7 @@ import { loadDemo } from '../src/data/demo'
 import { upgraded } from '../src/data/format'
 import { packJob, unpackJob } from '../src/data/handover'
 import { readTicket, ticketJson } from '../src/data/ticketFile'
-import { FORMAT, tableNames } from '../src/data/tables'
+import { FORMAT, registry, tableNames, type TableName } from '../src/data/tables'
 
 const OLD: Record<string, string> = {
   bulking: 'loosening',
@@ -41,7 +41,8 @@ it('what a shop stored in format 2 opens in today’s terms, to the last figure'
   expect((await before.table('log').toArray())[0]).toHaveProperty('foretold')
   before.close()
   await db.open()
-  for (const t of tableNames) expect(plain(await db.table(t).toArray()), t).toEqual(today[t])
+  // what format 2 had no table for is empty
+  for (const t of tableNames) expect(plain(await db.table(t).toArray()), t).toEqual(registry[t].since > 2 ? [] : today[t])
 })
 
 it('backups, hand-overs, tickets and tables of format 2 are read; today’s pass unchanged', async () => {
@@ -49,9 +50,9 @@ it('backups, hand-overs, tickets and tables of format 2 are read; today’s pass
   await loadDemo()
   const read = await readBackup(await makeBackup())
   if (!read.ok) throw new Error(read.message)
-  const tables = Object.fromEntries(Object.entries(read.backup.tables).filter(([name]) => name !== 'aside'))
+  const tables = Object.fromEntries(Object.entries(read.backup.tables).filter(([name]) => registry[name as TableName].since <= 2))
   const back = await readBackup(await pack({ ...read.backup, version: 2, tables: older(tables) }))
-  expect(back.ok ? plain(back.backup.tables) : back.message).toEqual(plain(read.backup.tables))
+  expect(back.ok ? plain(back.backup.tables) : back.message).toEqual({ ...plain(read.backup.tables), trials: [] })
   const newer = await readBackup(await pack({ ...read.backup, model: MODEL + 1 }))
   expect(newer.ok ? '' : newer.message).toMatch(/newer Green Pitch/)
 

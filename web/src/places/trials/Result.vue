@@ -116,9 +116,12 @@ const under = (id: string) =>
 const placeIn = (stock: string, id: string) => {
   const found = result.value?.byStock[stock]?.blades ?? []
   const at = found.findIndex((b) => b.id === id)
-  // where all are of one group a place there says nothing
-  return at < 0 || found.every((b) => !b.group) ? undefined : { at: at + 1, leads: found[at]!.group === 0 }
+  return at < 0 ? undefined : { at: at + 1, leads: found[at]!.group === 0 }
 }
+/** Stocks in which alone something can be told. */
+const telling = computed(() =>
+  props.trial.jobs.length > 1 ? props.trial.design.stocks.filter((s) => result.value?.byStock[s]?.blades.some((b) => b.group)) : [],
+)
 const unfair = computed(() => {
   const { arms, jobs: stocks, misread, oneBoard } = props.trial
   const own = arms.map((a) => ({ ...a.blade, id: a.id }))
@@ -165,7 +168,7 @@ async function take() {
             <th>{{ ways ? 'Way' : 'Blade' }}</th>
             <th>How far apart<span class="sr">, eight in ten</span></th>
             <th>Best of all</th>
-            <th v-for="s in trial.jobs.length > 1 ? trial.design.stocks : []" :key="s">{{ stockName(trial, s, settings.say) }}</th>
+            <th v-for="s in telling" :key="s">{{ stockName(trial, s, settings.say) }}</th>
             <th>Mean place</th>
             <th>Stands out</th>
           </tr>
@@ -188,9 +191,8 @@ async function take() {
               </svg>
             </td>
             <td class="nowrap">{{ share(b.best) }}</td>
-            <td v-for="s in trial.jobs.length > 1 ? trial.design.stocks : []" :key="s">
-              <template v-if="placeIn(s, b.id)">{{ placeIn(s, b.id)!.at }}{{ placeIn(s, b.id)!.leads ? ', leads' : '' }}</template
-              ><span v-else class="soft">level</span>
+            <td v-for="s in telling" :key="s">
+              <template v-if="placeIn(s, b.id)">{{ placeIn(s, b.id)!.at }}{{ placeIn(s, b.id)!.leads ? ', leads' : '' }}</template>
             </td>
             <td class="nowrap">{{ decimal(b.meanPlace, 1) }}{{ b.neverWorst ? ', never last' : '' }}</td>
             <td>{{ points(b) }}</td>
@@ -199,8 +201,8 @@ async function take() {
       </table>
     </div>
     <p class="soft note">
-      A line parts what can be told apart; “level”: in that stock alone nothing can. The bar shows where a blade’s worth lies, eight in ten;
-      all that was judged of one piece shares that piece’s luck.
+      A line parts what can be told apart{{ trial.jobs.length > 1 && !telling.length ? '; in any one stock alone nothing can' : '' }}. The
+      bar shows where a blade’s worth lies, eight in ten; all that was judged of one piece shares that piece’s luck.
     </p>
     <section v-if="all" class="two">
       <div>

@@ -62,19 +62,19 @@ test('Bench, jigsaw, and every kind of saw', async ({ page }) => {
   await expect(page.getByRole('dialog')).toBeVisible()
   await page.screenshot({ path: `${dir}/family-comparison.png`, ...still })
 })
-test('Coping reach', async ({ page }) => {
-  await openJob(page, 'Harbour-rail moulding, coped')
-  await page.getByRole('img', { name: 'The frame meets the board' }).evaluate((e) => e.closest('figure')!.scrollIntoView({ block: 'end' }))
-  await page.screenshot({ path: `${dir}/coping-reach.png`, ...still })
+test('Trials', async ({ page }) => {
+  await page.goto('/trials/demo-trial-woods')
+  await expect(page.getByRole('heading', { name: /lead, and cannot be told apart/ })).toBeVisible()
+  await expect(page.getByText('The Bench counts it', { exact: false })).toBeAttached()
+  await page.screenshot({ path: `${dir}/trials.png`, ...still })
+  await page.getByRole('button', { name: 'Put in order' }).click()
+  await page.screenshot({ path: `${dir}/trials-order.png`, ...still })
 })
 test('Joints', async ({ page }) => {
   await openJob(page, 'Pear tea caddy, dovetails')
   await page.getByRole('link', { name: 'Joints' }).click()
   await expect(page.getByRole('heading', { name: /^Four tails/ })).toBeVisible()
   await page.screenshot({ path: `${dir}/joints-dovetail.png`, ...still })
-  await page.getByRole('combobox', { name: /^Joint/ }).selectOption('mitre')
-  await expect(page.getByRole('heading', { name: /^Six sides/ })).toBeVisible()
-  await page.screenshot({ path: `${dir}/joints-mitre.png`, ...still })
 })
 
 test('Listen, and a saw that is calibrated', async ({ page }) => {

@@ -17,6 +17,7 @@ import {
   sawById,
   weighed,
   weighedForce,
+  weighedWear,
   working,
   type Blade,
   type Interval,
@@ -209,6 +210,12 @@ describe('with evidence', () => {
     expect(weighedForce(at(2)).times).toBeCloseTo(2, 6)
     const beliefs = learn({ entries: [], forces: [at(2), at(2)] })
     expect(beliefs.force.maple!.times).toBeGreaterThan(1.7)
+    // the same in stock that is known: what the pull says of wear is the wear it was pulled with, and never off its scale
+    for (const wear of [0, 0.3, 0.8]) {
+      const pull = at(1).pull / weighedForce({ ...at(1), job: { ...at(1).job, wear } }).times
+      expect(weighedWear({ ...at(1), pull })).toBeCloseTo(wear, 2)
+    }
+    expect([weighedWear(at(0.5)), weighedWear(at(9))]).toEqual([0, 1])
     const hard = weighed(job, beliefs)
     expect(hard.stock.material.K).toBeCloseTo(job.stock.material.K * beliefs.force.maple!.times, 6)
     expect(weighed(hard, beliefs)).toBe(hard)

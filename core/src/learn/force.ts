@@ -1,3 +1,4 @@
+import { bisect } from '../number/index.js'
 import { meanSpacing, type Blade } from '../blade/index.js'
 import { cuttingForce, feedShare, steadyFeed } from '../cut/index.js'
 import { soundJob, type Job } from '../job/index.js'
@@ -35,6 +36,22 @@ export function weighedForce({ job, blade, pull, length, seconds }: Weighed): { 
   // K goes with the bite to the power 1 − m: so does what the stopwatch is off
   const clock = (1 - job.stock.material.m) * (STOPWATCH / seconds)
   return { times, doubt: Math.hypot(clock, DRAG) }
+}
+
+/** N of a weight of so many grams. */
+export const pullOf = (grams: number): number => (grams * 9.81) / 1000
+
+/**
+ * The same weighing in stock whose cutting force is known: how worn the blade is, 0 new to 1 dull; ends of that range stand for
+ * what lies beyond them.
+ * @throws RangeError as weighedForce
+ */
+export function weighedWear(w: Weighed): number {
+  const hard = (wear: number) => weighedForce({ ...w, job: { ...w.job, wear } }).times
+  // the duller it is taken to be, the less is left for the stock
+  if (hard(0) <= 1) return 0
+  if (hard(1) >= 1) return 1
+  return bisect((wear) => hard(wear) <= 1, 0, 1, 12)[1]
 }
 
 /** What all weighings of each stock come to, with what was believed before. */

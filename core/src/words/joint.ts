@@ -21,6 +21,7 @@ import {
   type TenonSchool,
   type ViewName,
 } from '../joint/index.js'
+import { asSeen, type OwnTimes } from '../learn/index.js'
 import { bladeWords, capital, lengthWords, listWords, minutesWords, sizeWords, type Say } from './say.js'
 import { limitNames } from './limit.js'
 
@@ -248,8 +249,8 @@ function cutText(l: LayOut, c: CutFound, say: Say): string {
   return `${holds[c.hold]}${tilt}${bears}.${other}${deep} ${note}${filing}`.replace(/ +/g, ' ').trim()
 }
 
-/** What the saw makes of the first cut: teeth, reach, gaps, strokes and time. */
-export function sawFacts(l: LayOut, say: Say): string[] {
+/** What the saw makes of the first cut: teeth, reach, gaps, strokes and time; strokes as one’s own cuts have them. */
+export function sawFacts(l: LayOut, say: Say, own?: OwnTimes): string[] {
   const [c] = l.cuts
   if (!c?.saw) return []
   const { blade } = c.saw
@@ -268,7 +269,12 @@ export function sawFacts(l: LayOut, say: Say): string[] {
       : `Gaps fill after ${mm(fills)} of ${mm(c.crossing)}; the rest rubs. Larger gaps would go faster.`,
   ]
   const cuts = l.cuts.reduce((t, x) => t + x.count, 0)
-  out.push(`About ${c.strokes} stroke${c.strokes === 1 ? '' : 's'} a cut; ${cuts} cut${cuts === 1 ? '' : 's'}, ${minutesWords(l.seconds)}.`)
+  const seen = own && asSeen(own, { sawing: c.strokes })
+  const strokes = Math.round(seen?.median ?? c.strokes)
+  const span = seen && strokes > 2 ? ` (${Math.round(seen.low)}–${Math.round(seen.high)})` : ''
+  out.push(
+    `About ${strokes} stroke${strokes === 1 ? '' : 's'} a cut${span}; ${cuts} cut${cuts === 1 ? '' : 's'}, ${minutesWords(l.seconds)}.`,
+  )
   if (blade.plate?.strokes === 'pull')
     out.push(
       'Start it with a few light strokes pushed, or a short pull along the thumb. Two hands on the line; one, once it stays straight.',

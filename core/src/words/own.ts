@@ -66,3 +66,18 @@ export function firstByOwn(now: string, otherwise: string, f: Forecast): string 
   ].filter((x): x is string => !!x)
   return `Your own cuts put ${now} first; the constants alone would say ${otherwise}.${why.length && n ? ` It is known by ${listWords(why)}.` : ''}`
 }
+
+/** What a weighed feed says of the stock. */
+export function weighedWords(name: string, { times, doubt }: { times: number; doubt: number }): string {
+  const share = `give or take ${Math.round(100 * doubt)} %`
+  if (Math.abs(Math.log(times)) < doubt) return `${name} cuts as its figure says, ${share}.`
+  return times > 1
+    ? `${name} is ${decimal(times, 2)} times as hard to cut as its figure says, ${share}.`
+    : `${name} takes ${decimal(times, 2)} of the force its figure says, ${share}.`
+}
+/** And of the blade, in stock that is known: 0 new, 1 dull. */
+export function wearWords(wear: number): string {
+  if (wear < 0.15) return 'In stock that cuts as its figure says, this blade is as good as new.'
+  if (wear > 0.95) return 'In stock that cuts as its figure says, this blade is dull: change it.'
+  return `In stock that cuts as its figure says, this blade is worn by about ${Math.round(wear * 10) * 10} % of the way to dull.`
+}

@@ -15,6 +15,7 @@ import type {
   TwistedSchool,
   RunEvent,
   Trial,
+  Weighed,
 } from '@green-pitch/core'
 import type { JointSpec } from '@green-pitch/core/joint'
 import type { Choices, DrawnLine, Layout, ReadNote, Take, Transfer } from '@green-pitch/core/pattern'
@@ -88,6 +89,7 @@ export interface MaterialRecord extends Kept {
   material: Material
 }
 export type LogRecord = LogEntry & Kept
+export type WeighingRecord = Weighed & Kept
 export type TrialRecord = Trial & Kept & { created: number; changed: number }
 
 export interface Settings {
@@ -124,9 +126,9 @@ export const plainSettings: Settings = {
 
 /** A record that another tab or a restore overtook before it was stored: kept whole until the user has chosen. */
 export interface AsideRecord extends Kept {
-  table: 'jobs' | 'patterns' | 'saws' | 'drawer' | 'materials' | 'log' | 'runs' | 'trials'
+  table: 'jobs' | 'patterns' | 'saws' | 'drawer' | 'materials' | 'log' | 'runs' | 'trials' | 'weighings'
   at: number
-  record: JobRecord | PatternRecord | SawRecord | DrawerRecord | MaterialRecord | LogRecord | RunRecord | TrialRecord
+  record: JobRecord | PatternRecord | SawRecord | DrawerRecord | MaterialRecord | LogRecord | RunRecord | TrialRecord | WeighingRecord
 }
 
 /** `epoch` changes whenever everything stored was replaced, so that no tab writes over what it has not read. */

@@ -9,6 +9,7 @@ import type {
   RunRecord,
   SawRecord,
   TrialRecord,
+  WeighingRecord,
 } from './records'
 
 /** What each table holds. */
@@ -21,6 +22,7 @@ export interface RecordOf {
   patterns: PatternRecord
   runs: RunRecord
   trials: TrialRecord
+  weighings: WeighingRecord
   aside: AsideRecord
   meta: MetaRecord
 }
@@ -50,6 +52,7 @@ export const registry: { readonly [T in TableName]: Table } = {
   patterns: { key: 'id', since: 2, most: 20_000, noun: 'pattern' },
   runs: { key: 'id', since: 2, most: 20_000, noun: 'run' },
   trials: { key: 'id', since: 5, most: 2000, noun: 'trial' },
+  weighings: { key: 'id', since: 5, most: 2000, noun: 'weighing' },
   aside: { key: 'id', since: 3, most: 1000, noun: 'version set aside' },
   meta: { key: 'key', since: 1, most: 20, noun: 'setting' },
 }

@@ -23,20 +23,22 @@ export const useLearned = defineStore('learned', () => {
     // clamps or spring changed: what the saw’s marks were heard as counts less, and so does what was learned of it
     ...shop.saws.flatMap((s): Change[] => (s.calibration?.changed ? [{ what: 'saw', id: s.id, at: s.calibration.changed }] : [])),
   ])
-  const given = computed(() => ({ changes: changes.value, halfLife: settings.value.learning.halfLife || Infinity }))
-  const asked = computed(() => settings.value.learning.on && (shop.log.some((e) => !e.ignored) || trials.evidence.length > 0))
+  const given = computed(() => ({ changes: changes.value, halfLife: settings.value.learning.halfLife || Infinity, now: Date.now() }))
+  const asked = computed(
+    () => settings.value.learning.on && (shop.log.some((e) => !e.ignored) || trials.evidence.length + shop.weighings.length > 0),
+  )
 
   const fromWorker = shallowRef<Beliefs>()
   const long = computed(() => asked.value && shop.log.length > SHORT)
   const fromHere = computed(() =>
-    asked.value && !long.value ? learn({ entries: shop.log, trials: trials.evidence, ...given.value }) : undefined,
+    asked.value && !long.value ? learn({ entries: shop.log, trials: trials.evidence, forces: shop.weighings, ...given.value }) : undefined,
   )
   const beliefs = computed(() => (long.value ? fromWorker.value : fromHere.value))
 
   let thread: Remote<LearnWork> | undefined
   let newest = 0
   watch(
-    [long, () => shop.log, () => trials.evidence, given],
+    [long, () => shop.log, () => trials.evidence, () => shop.weighings, given],
     async () => {
       if (!long.value) return (fromWorker.value = undefined)
       const mine = ++newest
@@ -44,7 +46,7 @@ export const useLearned = defineStore('learned', () => {
         // what was just written is read there from storage
         await keeper.settle()
         thread ??= wrap<LearnWork>(new Worker(new URL('../work/learn.worker.ts', import.meta.url), { type: 'module' }))
-        const found = await thread.learn({ changes: given.value.changes.map((c) => ({ ...c })), halfLife: given.value.halfLife })
+        const found = await thread.learn({ ...given.value, changes: given.value.changes.map((c) => ({ ...c })) })
         if (mine === newest) fromWorker.value = found
       } catch (error) {
         trouble.report(error)

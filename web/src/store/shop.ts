@@ -9,6 +9,7 @@ export const useShop = defineStore('shop', () => {
   const drawerList = useList('drawer')
   const materialList = useList('materials')
   const logList = useList('log', (a, b) => b.at - a.at)
+  const weighingList = useList('weighings', (a, b) => b.at - a.at)
   const [sawRows, drawer, materialRows, log] = [sawList.rows, drawerList.rows, materialList.rows, logList.rows]
 
   /** Profiles as the user has them; a shipped profile never opened stays as it ships. */
@@ -40,7 +41,7 @@ export const useShop = defineStore('shop', () => {
     const minutes = drawer.value.find((r) => r.blade.id === bladeId)?.minutes
     return minutes ? { bladeMinutes: minutes } : {}
   }
-  const load = () => Promise.all([sawList.load(), drawerList.load(), materialList.load(), logList.load()])
+  const load = () => Promise.all([sawList.load(), drawerList.load(), materialList.load(), logList.load(), weighingList.load()])
   /** Takes blades that a cut used up out of the drawer, and counts the minutes of the one still good. */
   async function useUp(bladeId: string, blades: number, fate: Fate, minutes: number): Promise<void> {
     const own = drawer.value.find((r) => r.blade.id === bladeId)
@@ -66,7 +67,10 @@ export const useShop = defineStore('shop', () => {
     owned,
     countOf,
     carried,
+    weighings: weighingList.rows,
     load,
+    keepWeighing: weighingList.keep,
+    dropWeighing: weighingList.drop,
     keepSaw: sawList.keep,
     keepDrawer: drawerList.keep,
     keepMaterial: materialList.keep,

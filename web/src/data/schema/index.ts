@@ -29,6 +29,7 @@ import {
   type SawRecord,
   type Settings,
   type Ticket,
+  type WeighingRecord,
 } from '../records'
 import { registry, tableNames, type RecordOf, type TableName } from '../tables'
 import { above0, from0, id, name, one, rev, text, whole, yes } from './common'
@@ -80,6 +81,16 @@ const drawerRecord = Joi.object<DrawerRecord, true>({
   note: text.required(),
 })
 const materialRecord = Joi.object<MaterialRecord, true>({ id, rev, material: material.required() })
+const weighingRecord = Joi.object<WeighingRecord, true>({
+  id,
+  rev,
+  job: job.required(),
+  blade: blade.required(),
+  pull: above0.max(1000).required(),
+  length: above0.max(10_000).required(),
+  seconds: above0.max(100_000).required(),
+  at: from0.required(),
+})
 const grade = Joi.number()
   .valid(...grades)
   .required()
@@ -163,6 +174,7 @@ const kept = {
   patterns: patternRecord,
   runs: runRecord,
   trials: trialRecord,
+  weighings: weighingRecord,
 }
 const aside = Joi.object({
   id,

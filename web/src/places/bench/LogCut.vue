@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onMounted, reactive, ref, useId } from 'vue'
-import { bladeWords, lengthWords } from '@green-pitch/core'
+import { bladeWords, lengthWords, oneCut } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
@@ -22,11 +22,14 @@ const id = useId()
 const dialog = ref<HTMLDialogElement>()
 const f = answer.forecast
 const LONGEST = 10_000 // min
+/** by hand strokes are counted: they hang on no clock */
+const predicted = answer.blade.plate ? oneCut(answer.job, answer.evaluation.feed).strokes : undefined
 const form = reactive({
   // a job that would take days is not logged at one go
   minutes: Math.min(LONGEST, Math.max(1, Math.round(f.atSaw.median / 60))) as number | undefined,
   length: answer.job.cut.length as number | undefined,
   blades: 1 as number | undefined,
+  strokes: undefined as number | undefined,
 })
 const outcome = ref<Outcome>({
   fate: 'fine',
@@ -50,6 +53,7 @@ async function write() {
     minutes: form.minutes ?? 0,
     length: form.length ?? 0,
     blades: form.blades ?? 1,
+    ...(form.strokes && predicted && { strokes: { taken: form.strokes, predicted } }),
     ...logged(outcome.value),
   })
   if (!kept) return
@@ -71,7 +75,16 @@ async function write() {
         <div class="grid">
           <Count v-model="form.minutes" label="At the saw" :min="0" :max="LONGEST" unit="min" />
           <LengthInput v-model="form.length" :label="`Length sawn (job: ${lengthWords(answer.job.cut.length, settings.say)})`" />
-          <Count v-model="form.blades" label="Blades used" :min="1" :max="1000" whole />
+          <Count v-if="!predicted" v-model="form.blades" label="Blades used" :min="1" :max="1000" whole />
+          <Count
+            v-else
+            v-model="form.strokes"
+            :label="`Strokes of one cut (estimated ${predicted})`"
+            :min="1"
+            :max="10000"
+            none="not counted"
+            whole
+          />
         </div>
         <OutcomeFields v-model="outcome" blade="The blade" />
         <p class="acts">

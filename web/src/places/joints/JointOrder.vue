@@ -1,16 +1,22 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { jointSteps, sawFacts, tenonSchoolNames, tenonSchoolWords } from '@green-pitch/core'
+import { jointSteps, ownTimes, sawFacts, tenonSchoolNames, tenonSchoolWords } from '@green-pitch/core'
 import { useJoint } from '../../store/joint'
+import { useLearned } from '../../store/learned'
 import { useSettings } from '../../store/settings'
 import Mark from '../../ui/Mark.vue'
 
 /** In what order it is sawn, what the saw makes of it, and the schools where they part. */
 const joint = useJoint()
 const settings = useSettings()
+const learned = useLearned()
 const found = computed(() => joint.found)
 const steps = computed(() => jointSteps(found.value, settings.say))
-const facts = computed(() => sawFacts(found.value, settings.say))
+const own = computed(() => {
+  const [c] = found.value.cuts
+  return c?.saw && ownTimes(c.job, c.saw.blade, learned.beliefs)
+})
+const facts = computed(() => sawFacts(found.value, settings.say, own.value))
 </script>
 
 <template>

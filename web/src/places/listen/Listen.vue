@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import { aimPitch, isPowered, noteWords, quietSpeed, quietWords, speedRange, strokesWords } from '@green-pitch/core'
+import { aimPitch, isPowered, noteWords, profileOf, quietSpeed, quietWords, speedRange, strokesWords } from '@green-pitch/core'
 import { openFile } from '../../data/files'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
@@ -19,6 +19,7 @@ import LeverPart from './LeverPart.vue'
 import Plucked from './Plucked.vue'
 import StandIn from './StandIn.vue'
 import TwoPlucks from './TwoPlucks.vue'
+import WeighPart from './WeighPart.vue'
 
 const answer = useAnswer()
 const listen = useListen()
@@ -36,6 +37,8 @@ onBeforeUnmount(() => {
 /** Only a motor's strokes are fast enough to count, and only a blade held at both ends has a note. */
 const powered = computed(() => isPowered(answer.job.saw))
 const taut = computed(() => answer.taut)
+/** A weight draws the stock over a table into a blade that runs. */
+const weighable = computed(() => powered.value && profileOf(answer.job.saw).onTable)
 watch([powered, taut], () => listen.listenFor(taut.value && (listen.what === 'pluck' || !powered.value) ? 'pluck' : 'strokes'), {
   immediate: true,
 })
@@ -156,6 +159,7 @@ async function open() {
         <template v-else>
           <DialPart v-model:dial="dial" />
           <ChatterPart />
+          <WeighPart v-if="weighable" />
         </template>
       </aside>
     </div>

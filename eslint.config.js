@@ -22,6 +22,7 @@ const lines = [
   ['choose'],
   ['setup', 'log', 'fit', 'trial'],
   ['learn'],
+  ['diagnose'],
   ['pattern', 'run', 'joint'],
   ['words'],
 ]

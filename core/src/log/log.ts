@@ -58,6 +58,8 @@ export interface LogEntry {
   bladeMinutes?: number
   /** strokes counted for one cut, and predicted, by hand */
   strokes?: { taken: number; predicted: number }
+  /** what went wrong on the way, and what it was found to be */
+  faults?: { signs: string[]; cause: string; at: number }[]
   /** its owner would not have it learned from */
   ignored?: boolean
 }

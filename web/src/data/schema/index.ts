@@ -135,6 +135,15 @@ export const logEntry = Joi.object<LogEntry & { rev: number }, true>({
     .max(100_000),
   bladeMinutes: from0,
   strokes: Joi.object<NonNullable<LogEntry['strokes']>, true>({ taken: above0.required(), predicted: above0.required() }),
+  faults: Joi.array()
+    .items(
+      Joi.object<NonNullable<LogEntry['faults']>[number], true>({
+        signs: Joi.array().items(Joi.string().max(40)).max(30).required(),
+        cause: Joi.string().max(40).required(),
+        at: from0.required(),
+      }),
+    )
+    .max(1000),
   ignored: yes,
 })
 export const settings = Joi.object<Settings, true>({

@@ -1,0 +1,212 @@
+import { threadingSeconds } from '../saw/index.js'
+import { isStrungJob, soundJob, type Job } from '../job/index.js'
+import type { Blade } from '../blade/index.js'
+import {
+  answering,
+  faults,
+  faultById,
+  showing,
+  signs as allSigns,
+  testOutcomes,
+  tests as allTests,
+  type CauseId,
+  type Fault,
+  type Outcome,
+  type OutcomeId,
+  type Sign,
+  type Test,
+  type TestId,
+} from './faults.js'
+import { weightsOf, type Because, type Situation } from './prior.js'
+
+export interface DiagnoseAsked extends Situation {
+  signs: readonly Sign[]
+  /** tests done, and what they said */
+  outcomes?: readonly Outcome[]
+  /** causes whose cure did not help */
+  failed?: readonly CauseId[]
+}
+export interface Suspect {
+  id: CauseId
+  /** its share; the shares of all add to 1 */
+  p: number
+  /** what in this ticket and saw speaks for it */
+  because: Because[]
+  /** of the signs told, those it would show; tests that spoke for it */
+  explains: Sign[]
+  borneOut: Outcome[]
+}
+export interface NextStep {
+  kind: 'test' | 'cure'
+  id: TestId | CauseId
+  /** s, with a fresh blade where it takes one */
+  cost: number
+  /** s it saves on the way to the cure, in the mean */
+  gain: number
+}
+export interface Diagnosis {
+  /** likeliest first; those that cannot be on this saw and ticket are not among them */
+  causes: Suspect[]
+  /** absent where every cause was tried */
+  next?: NextStep
+  /** what each outcome of the test that comes next would leave likeliest */
+  ifSo: { outcome: OutcomeId; p: number; leaves: CauseId[] }[]
+  /** s to the cure, in the mean, going the cheapest way */
+  expected: number
+  /** signs that the likeliest cause does not show: there may be a second */
+  unexplained: Sign[]
+  /** the pattern is off and nothing shows */
+  nothing: boolean
+}
+
+const UNSEEN = 0.65 // of the signs a cause shows are noticed and told; estimate
+// s that breaking off only to look is held against a test, and what is left of it after each cure that failed; and what a test
+// that mends has before a bare cure, since it spoils nothing where it does not help; tuned on faults of a table it does not share
+const PAUSE = 27
+const FADES = 0.25
+const HANDY = 15
+const TRYING = 20 // s to cut again and see, after every step; estimate
+const BLADE = 15 // s that a fresh blade is worth; estimate
+const LIKELY = 0.15 // chance of a sign from which it is taken as explained
+
+const change = (job: Job, takes: boolean) => (takes ? threadingSeconds(job.saw) + BLADE : 0)
+
+/** Which tests can be made on this saw, with this blade and cut. */
+const possible: Partial<Record<TestId, (job: Job, blade: Blade) => boolean>> = {
+  pluck: (job) => isStrungJob(job),
+  thumb: (job) => isStrungJob(job),
+  tug: (job) => job.saw.kind !== 'hand',
+  'sight-blade': (job) => job.saw.kind !== 'hand',
+  square: (job) => job.saw.kind === 'scroll' || job.saw.kind === 'jigsaw',
+  'hold-down': (job) => job.saw.kind === 'scroll',
+  'wipe-ends': (job, blade) => isStrungJob(job) && blade.end === 'plain',
+  roller: (job) => job.saw.kind === 'jigsaw' && job.saw.roller,
+  'count-strokes': (job) => job.saw.kind === 'hand' || job.saw.kind === 'frame',
+  'peel-pattern': (job) => job.saw.kind !== 'hand',
+  slower: (job) => job.saw.kind !== 'hand',
+  faster: (job) => job.saw.kind !== 'hand',
+  'new-blade': (job) => job.saw.kind !== 'hand',
+  backing: (job) => job.saw.kind !== 'hand' && !job.cut.backing,
+  'raise-blade': (_job, blade) => blade.reverseZone > 0,
+  'less-orbit': (job) => job.saw.kind === 'jigsaw',
+  'clamp-closer': (job) => job.saw.kind !== 'scroll',
+  wax: (job) => job.saw.kind === 'hand' || job.stock.material.cuts === 'metal',
+  'flip-stock': (job) => job.saw.kind !== 'hand',
+}
+
+/** Shares after a step down the cheapest order of cures, and what that order costs in the mean, s (Heckerman, Breese and Rommelse 1995). */
+function way(p: readonly number[], cost: readonly number[]): number {
+  const order = p.map((_, i) => i).sort((a, b) => p[b]! / cost[b]! - p[a]! / cost[a]!)
+  let [left, sum] = [p.reduce((s, x) => s + x, 0), 0]
+  for (const i of order) {
+    if (!(p[i]! > 0)) break
+    sum += left * cost[i]!
+    left -= p[i]!
+  }
+  return sum
+}
+const normal = (xs: number[]): number[] => {
+  const sum = xs.reduce((a, b) => a + b, 0)
+  return sum > 0 ? xs.map((x) => x / sum) : xs
+}
+
+/**
+ * From signs to causes on this ticket, and the one next step that costs least to a cure: sometimes a test, sometimes a cure at
+ * once. One fault at a time; the order in which anything was told does not matter.
+ * @throws RangeError where a figure of the job is none, or an outcome is not one of its test’s
+ */
+export function diagnose(asked: DiagnoseAsked): Diagnosis {
+  const { job, blade, signs, outcomes = [], failed = [] } = asked
+  soundJob(job)
+  for (const { test, outcome } of outcomes)
+    if (!(testOutcomes[test] as readonly string[] | undefined)?.includes(outcome)) throw new RangeError(`“${outcome}” is no outcome of ${test}.`) // prettier-ignore
+  const told = new Set(signs)
+  const weight = weightsOf(asked)
+  const candidates = faults.flatMap((fault) => {
+    if (failed.includes(fault.id)) return []
+    const { times, because } = weight(fault)
+    return times > 0 ? [{ fault, because, score: times * likelihood(fault, told) }] : []
+  })
+  // every outcome once, however often it was told
+  const done = [...new Map(outcomes.map((o) => [o.test, o])).values()].sort((a, b) => (a.test < b.test ? -1 : 1))
+  const byId = new Map(allTests.map((t) => [t.id, t]))
+  for (const { test, outcome } of done) for (const c of candidates) c.score *= answering(c.fault, byId.get(test)!, outcome)
+
+  const p = normal(candidates.map((c) => c.score))
+  const cost = candidates.map(({ fault }) => fault.cost + change(job, fault.blade) + TRYING)
+  const now = way(p, cost)
+  const causes = candidates
+    .map(({ fault, because }, i): Suspect => ({
+      id: fault.id,
+      p: p[i]!,
+      because,
+      explains: signs.filter((s) => showing(fault, s) >= LIKELY),
+      borneOut: done.filter(
+        ({ test, outcome }) => answering(fault, byId.get(test)!, outcome) > 1.5 * (byId.get(test)!.outcomes[outcome] ?? 1),
+      ),
+    }))
+    .sort((a, b) => b.p - a.p)
+
+  const known = new Set<TestId>(done.map((o) => o.test))
+  // what was heard is the answer of a pluck
+  if (asked.heard?.stress) known.add('pluck').add('thumb')
+  const open = allTests.filter((t) => !known.has(t.id) && (possible[t.id]?.(job, blade) ?? true))
+  let best: { test: Test; saves: number; cost: number; net: number } | undefined
+  for (const test of open) {
+    const price = test.cost + change(job, test.blade) + (test.mends ? TRYING : 0)
+    const saves = foretold(test, candidates, p, cost, now)
+    const net = saves - price - (test.mends ? -HANDY : PAUSE * FADES ** failed.length)
+    if (net > (best?.net ?? 0)) best = { test, saves, cost: price, net }
+  }
+  let cure: { i: number; saves: number } | undefined
+  p.forEach((x, i) => {
+    if (!cure || x / cost[i]! > p[cure.i]! / cost[cure.i]!)
+      cure = { i, saves: now - (1 - x) * way(normal(p.map((y, k) => (k === i ? 0 : y))), cost) }
+  })
+  const next: NextStep | undefined =
+    best ? { kind: 'test', id: best.test.id, cost: best.cost, gain: best.saves }
+    : cure ? { kind: 'cure', id: candidates[cure.i]!.fault.id, cost: cost[cure.i]!, gain: Math.max(0, cure.saves) }
+    : undefined // prettier-ignore
+  const first = causes[0]
+  return {
+    causes,
+    next,
+    ifSo: best ? outcomesOf(best.test, candidates, p) : [],
+    expected: now,
+    unexplained: first ? signs.filter((s) => !first.explains.includes(s)) : [],
+    nothing: done.some((o) => o.test === 'peel-pattern' && o.outcome === 'gone'),
+  }
+}
+
+/** How likely this fault shows just these signs; not all that shows is told. */
+function likelihood(fault: Fault, told: ReadonlySet<Sign>): number {
+  return allSigns.reduce((x, s) => x * (told.has(s) ? showing(fault, s) : 1 - UNSEEN * showing(fault, s)), 1)
+}
+type Candidates = readonly { fault: Fault }[]
+
+/** Whether doing this test is the cure of that cause. */
+const mended = (fault: Fault, test: Test): boolean =>
+  ((fault.tests[test.id] as Record<string, number> | undefined)?.[test.mends ?? ''] ?? 0) > HELPS
+const HELPS = 0.6
+/** s that knowing a test’s answer saves, in the mean; never less than none. One that mends is a cure where it helped. */
+function foretold(test: Test, candidates: Candidates, p: readonly number[], cost: readonly number[], now: number): number {
+  let after = 0
+  for (const outcome of testOutcomes[test.id]) {
+    const joint = candidates.map(({ fault }, i) =>
+      outcome === test.mends && mended(fault, test) ? 0 : p[i]! * answering(fault, test, outcome),
+    )
+    const chance = joint.reduce((a, b) => a + b, 0)
+    if (chance > 0) after += chance * way(normal(joint), cost)
+  }
+  return Math.max(0, now - after)
+}
+function outcomesOf(test: Test, candidates: Candidates, p: readonly number[]): Diagnosis['ifSo'] {
+  return testOutcomes[test.id].map((outcome) => {
+    const joint = candidates.map(({ fault }, i) => ({ id: fault.id, p: p[i]! * answering(fault, test, outcome) }))
+    const chance = joint.reduce((s, x) => s + x.p, 0)
+    const leaves = joint.filter((x) => x.p > 0.2 * chance).sort((a, b) => b.p - a.p)
+    return { outcome, p: chance, leaves: leaves.slice(0, 3).map((x) => x.id) }
+  })
+}
+/** s of a cure on this saw, tried and looked at. */
+export const cureCost = (job: Job, id: CauseId): number => faultById(id).cost + change(job, faultById(id).blade) + TRYING

@@ -1,0 +1,3 @@
+export * from './faults.js'
+export { type Because, type Situation } from './prior.js'
+export * from './diagnose.js'

@@ -14,6 +14,7 @@ import {
   saws,
   showing,
   signs,
+  signsOf,
   stressBand,
   testById,
   testIds,
@@ -28,7 +29,10 @@ import { simulate } from '../../bench/diagnose/simulate.js'
 
 const scroll = makeJob()
 const blade = rankBlades(scroll).value[0]!.blade
-const jigsaw = makeJob({ saw: saws.find((s) => s.kind === 'jigsaw' && s.roller)!, cut: { kind: 'outline', radius: 40, web: undefined, hole: undefined } })
+const jigsaw = makeJob({
+  saw: saws.find((s) => s.kind === 'jigsaw' && s.roller)!,
+  cut: { kind: 'outline', radius: 40, web: undefined, hole: undefined },
+})
 const jig = rankBlades(jigsaw).value[0]!.blade
 const heardAt = (value: number) => ({ stress: { value, doubt: 3, at: 0 } })
 const first = (d: ReturnType<typeof diagnose>) => d.causes[0]!.id
@@ -123,6 +127,9 @@ describe('from signs to causes', () => {
     expect(first(diagnose({ job: scroll, blade, signs: ['burns'], minutes: 90 }))).toBe('dull')
   })
   it('names nothing that this saw and ticket rule out', () => {
+    expect(signsOf(scroll)).toContain('wont-thread')
+    expect(signsOf(jigsaw)).not.toContain('wont-thread')
+    expect(signsOf(jigsaw)).not.toContain('hits-arm')
     const causes = (d: ReturnType<typeof diagnose>) => d.causes.map((c) => c.id)
     const wood = causes(diagnose({ job: scroll, blade, signs: ['snaps', 'wanders'] }))
     for (const id of ['roller-off', 'orbit-high', 'stance', 'film-off'] as const) expect(wood).not.toContain(id)

@@ -1,4 +1,4 @@
-import { threadingSeconds } from '../saw/index.js'
+import { isStrung, threadingSeconds } from '../saw/index.js'
 import { isStrungJob, soundJob, type Job } from '../job/index.js'
 import type { Blade } from '../blade/index.js'
 import {
@@ -7,6 +7,7 @@ import {
   faultById,
   showing,
   signs as allSigns,
+  testById,
   testOutcomes,
   tests as allTests,
   type CauseId,
@@ -66,6 +67,7 @@ const PAUSE = 27
 const FADES = 0.25
 const HANDY = 15
 const TRYING = 20 // s to cut again and see, after every step; estimate
+const LASTING = 60 // s of sawing after which a blade that has not snapped again is held sound; estimate
 const BLADE = 15 // s that a fresh blade is worth; estimate
 const LIKELY = 0.15 // chance of a sign from which it is taken as explained
 
@@ -133,7 +135,9 @@ export function diagnose(asked: DiagnoseAsked): Diagnosis {
   for (const { test, outcome } of done) for (const c of candidates) c.score *= answering(c.fault, byId.get(test)!, outcome)
 
   const p = normal(candidates.map((c) => c.score))
-  const cost = candidates.map(({ fault }) => fault.cost + change(job, fault.blade) + TRYING)
+  // that a blade does not snap again shows only after a while
+  const trying = told.has('snaps') ? LASTING : TRYING
+  const cost = candidates.map(({ fault }) => fault.cost + change(job, fault.blade) + trying)
   const now = way(p, cost)
   const causes = candidates
     .map(({ fault, because }, i): Suspect => ({
@@ -153,7 +157,7 @@ export function diagnose(asked: DiagnoseAsked): Diagnosis {
   const open = allTests.filter((t) => !known.has(t.id) && (possible[t.id]?.(job, blade) ?? true))
   let best: { test: Test; saves: number; cost: number; net: number } | undefined
   for (const test of open) {
-    const price = test.cost + change(job, test.blade) + (test.mends ? TRYING : 0)
+    const price = test.cost + change(job, test.blade) + (test.mends ? trying : 0)
     const saves = foretold(test, candidates, p, cost, now)
     const net = saves - price - (test.mends ? -HANDY : PAUSE * FADES ** failed.length)
     if (net > (best?.net ?? 0)) best = { test, saves, cost: price, net }
@@ -178,6 +182,16 @@ export function diagnose(asked: DiagnoseAsked): Diagnosis {
   }
 }
 
+const ASKED = 0.1 // chance of a sign from which it is asked for
+/** Signs that can be on this saw and cut at all. */
+export function signsOf({ saw, cut }: Pick<Job, 'saw' | 'cut'>): Sign[] {
+  const here = faults.filter((f) => f.common[saw.kind])
+  const threaded = isStrung(saw) && cut.kind === 'pierced'
+  return allSigns.filter((s) => {
+    if (s === 'wont-thread' ? !threaded : s === 'hits-arm' ? !isStrung(saw) : false) return false
+    return here.some((f) => showing(f, s) >= ASKED)
+  })
+}
 /** How likely this fault shows just these signs; not all that shows is told. */
 function likelihood(fault: Fault, told: ReadonlySet<Sign>): number {
   return allSigns.reduce((x, s) => x * (told.has(s) ? showing(fault, s) : 1 - UNSEEN * showing(fault, s)), 1)
@@ -207,6 +221,11 @@ function outcomesOf(test: Test, candidates: Candidates, p: readonly number[]): D
     const leaves = joint.filter((x) => x.p > 0.2 * chance).sort((a, b) => b.p - a.p)
     return { outcome, p: chance, leaves: leaves.slice(0, 3).map((x) => x.id) }
   })
+}
+/** The likeliest cause that a test has mended by being done, where it helped. */
+export function mendedBy(causes: readonly Suspect[], { test, outcome }: Outcome): CauseId | undefined {
+  const t = testById(test)
+  return t.mends === outcome ? causes.find((c) => mended(faultById(c.id), t))?.id : undefined
 }
 /** s of a cure on this saw, tried and looked at. */
 export const cureCost = (job: Job, id: CauseId): number => faultById(id).cost + change(job, faultById(id).blade) + TRYING

@@ -30,6 +30,8 @@ export interface Situation {
   blade: Blade
   /** the log: what was found on this saw before makes it likelier again */
   entries?: readonly LogEntry[]
+  /** causes found before that no entry holds yet */
+  found?: readonly { saw: string; cause: string; at: number }[]
   /** what was heard at the saw */
   heard?: LogEntry['heard']
   /** minutes the blade in the clamp has sawn */
@@ -170,14 +172,15 @@ const MOST = 6
 /** How much this ticket, and this saw’s own history, make of a cause. */
 export function weightsOf(situation: Situation): (fault: Fault) => Weight {
   const f = facts(situation)
-  const { job, entries = [] } = situation
-  const before = new Map<string, number>()
-  for (const e of entries)
-    if (e.job.saw.id === job.saw.id && !e.ignored) for (const x of e.faults ?? []) before.set(x.cause, (before.get(x.cause) ?? 0) + 1)
+  const { job, entries = [], found = [] } = situation
+  const told = entries.flatMap((e) => (e.ignored ? [] : (e.faults ?? []).map((x) => ({ saw: e.job.saw.id, ...x }))))
+  // an entry and the note it was made from are one finding
+  const once = new Map([...told, ...found].filter((x) => x.saw === job.saw.id).map((x) => [`${x.at} ${x.cause}`, x.cause]))
+  const seenOf = (id: CauseId) => [...once.values()].filter((cause) => cause === id).length
   return (fault) => {
     const common = fault.common[job.saw.kind] ?? 0
     const { times, because } = weigh[fault.id]?.(f) ?? plain()
-    const seen = before.get(fault.id) ?? 0
+    const seen = seenOf(fault.id)
     return {
       times: common * times * Math.min(MOST, 1 + AGAIN * seen),
       because: seen ? [{ why: 'seen', times: seen }, ...because] : because,

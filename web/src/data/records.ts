@@ -13,7 +13,10 @@ import type {
   SizeSchool,
   TeethSchool,
   TwistedSchool,
+  CauseId,
+  Outcome,
   RunEvent,
+  Sign,
   Trial,
   Weighed,
 } from '@green-pitch/core'
@@ -89,6 +92,18 @@ export interface MaterialRecord extends Kept {
   material: Material
 }
 export type LogRecord = LogEntry & Kept
+/** What went wrong with a job, what was tried, and what it was. */
+export interface RemedyRecord extends Kept {
+  jobId: string
+  at: number
+  saw: string
+  blade: string
+  signs: Sign[]
+  outcomes: Outcome[]
+  failed: CauseId[]
+  /** what it was; absent while it is looked for */
+  cause?: CauseId | 'nothing'
+}
 export type WeighingRecord = Weighed & Kept
 export type TrialRecord = Trial & Kept & { created: number; changed: number }
 
@@ -126,9 +141,19 @@ export const plainSettings: Settings = {
 
 /** A record that another tab or a restore overtook before it was stored: kept whole until the user has chosen. */
 export interface AsideRecord extends Kept {
-  table: 'jobs' | 'patterns' | 'saws' | 'drawer' | 'materials' | 'log' | 'runs' | 'trials' | 'weighings'
+  table: 'jobs' | 'patterns' | 'saws' | 'drawer' | 'materials' | 'log' | 'runs' | 'trials' | 'weighings' | 'remedies'
   at: number
-  record: JobRecord | PatternRecord | SawRecord | DrawerRecord | MaterialRecord | LogRecord | RunRecord | TrialRecord | WeighingRecord
+  record:
+    | JobRecord
+    | PatternRecord
+    | SawRecord
+    | DrawerRecord
+    | MaterialRecord
+    | LogRecord
+    | RunRecord
+    | TrialRecord
+    | WeighingRecord
+    | RemedyRecord
 }
 
 /** `epoch` changes whenever everything stored was replaced, so that no tab writes over what it has not read. */

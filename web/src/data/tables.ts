@@ -6,6 +6,7 @@ import type {
   MaterialRecord,
   MetaRecord,
   PatternRecord,
+  RemedyRecord,
   RunRecord,
   SawRecord,
   TrialRecord,
@@ -23,6 +24,7 @@ export interface RecordOf {
   runs: RunRecord
   trials: TrialRecord
   weighings: WeighingRecord
+  remedies: RemedyRecord
   aside: AsideRecord
   meta: MetaRecord
 }
@@ -53,6 +55,7 @@ export const registry: { readonly [T in TableName]: Table } = {
   runs: { key: 'id', since: 2, most: 20_000, noun: 'run' },
   trials: { key: 'id', since: 5, most: 2000, noun: 'trial' },
   weighings: { key: 'id', since: 5, most: 2000, noun: 'weighing' },
+  remedies: { key: 'id', index: 'jobId', since: 5, most: 20_000, noun: 'remedy' },
   aside: { key: 'id', since: 3, most: 1000, noun: 'version set aside' },
   meta: { key: 'key', since: 1, most: 20, noun: 'setting' },
 }

@@ -109,6 +109,8 @@ export const useJob = defineStore('job', () => {
   }
   async function drop(id: string) {
     await settle()
+    const remedies = await db.remedies.where('jobId').equals(id).primaryKeys()
+    await Promise.all(remedies.map((r) => keeper.drop('remedies', r)))
     await Promise.all([keeper.drop('jobs', id), keeper.drop('patterns', id), keeper.drop('runs', id)])
     if (id !== record.value.id) return
     const next = await db.jobs.orderBy('changed').last()

@@ -7,6 +7,7 @@ import { useAnswer } from './answer'
 import { useJob } from './job'
 import { useInHand } from './kept'
 import { usePattern } from './pattern'
+import { useRemedy } from './remedy'
 import { useShop } from './shop'
 
 /** The run at the saw of the job in hand. Every deed is stored at once, so a reload or crash loses nothing. */
@@ -80,6 +81,7 @@ export const useRun = defineStore('run', () => {
     const remembered = answer.remembered({ median: r.total, low: (r.total * low) / mid, high: (r.total * high) / mid })
     const parts = partsOf(f)
     const rings = stale.value ? [] : [...s.perRing].map(([id, took]) => ({ took, ...parts[id]! }))
+    const faults = useRemedy().unlogged(r.id)
     const kept = await shop.keepLog({
       id: `run-${first.toString(36)}-${r.id.slice(-4)}`,
       rev: 0,
@@ -89,6 +91,7 @@ export const useRun = defineStore('run', () => {
       ...remembered,
       predicted: { ...remembered.predicted, ...f.bill.predicted },
       ...(rings.length && { rings }),
+      ...(faults.length && { faults }),
       ...shop.carried(answer.blade.id),
       minutes: Math.max(0.1, Math.round(s.seconds / 6) / 10),
       length: f.length,

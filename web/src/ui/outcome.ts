@@ -24,3 +24,10 @@ export const gradesExpected = (f: Forecast): Pick<Outcome, 'face' | 'underside' 
   underside: String(Math.round(f.underside.median)),
   edge: String(Math.round(f.edge.median)),
 })
+
+/** Where a remedy begins after such an outcome, as its address; undefined where nothing went wrong. */
+export function remedyFor(o: Outcome): string | undefined {
+  const low = [o.face, o.underside, o.edge].some((g) => Number(g) <= 2)
+  const sign = { broke: 'snaps', slipped: 'slips', dull: undefined, fine: undefined }[o.fate]
+  return sign ? `/remedy?sign=${sign}` : low ? '/remedy' : undefined
+}

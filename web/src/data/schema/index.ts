@@ -1,17 +1,22 @@
 import Joi from 'joi'
 import {
   changeKinds,
+  causeIds,
   drillSeries,
   fates,
   grades,
   lengthUnits,
   patternSchools,
   runEventKinds,
+  signs,
   sizeSchools,
   teethSchools,
+  testIds,
+  testOutcomes,
   twistedSchools,
   type Change,
   type LogEntry,
+  type Outcome,
   type RunEvent,
 } from '@green-pitch/core'
 import {
@@ -25,6 +30,7 @@ import {
   type LogRecord,
   type MaterialRecord,
   type MetaRecord,
+  type RemedyRecord,
   type RunRecord,
   type SawRecord,
   type Settings,
@@ -90,6 +96,24 @@ const weighingRecord = Joi.object<WeighingRecord, true>({
   length: above0.max(10_000).required(),
   seconds: above0.max(100_000).required(),
   at: from0.required(),
+})
+const outcome = Joi.object<Outcome, true>({
+  test: one(testIds).required(),
+  outcome: Joi.when('test', {
+    switch: testIds.map((is) => ({ is, then: one(testOutcomes[is]).required() })),
+  }) as unknown as Joi.StringSchema<Outcome['outcome']>,
+})
+const remedyRecord = Joi.object<RemedyRecord, true>({
+  id,
+  rev,
+  jobId: id,
+  at: from0.required(),
+  saw: id,
+  blade: id,
+  signs: Joi.array().items(one(signs)).max(signs.length).required(),
+  outcomes: Joi.array().items(outcome).max(testIds.length).required(),
+  failed: Joi.array().items(one(causeIds)).max(causeIds.length).required(),
+  cause: one([...causeIds, 'nothing']),
 })
 const grade = Joi.number()
   .valid(...grades)
@@ -184,6 +208,7 @@ const kept = {
   runs: runRecord,
   trials: trialRecord,
   weighings: weighingRecord,
+  remedies: remedyRecord,
 }
 const aside = Joi.object({
   id,

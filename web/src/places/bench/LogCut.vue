@@ -1,14 +1,16 @@
 <script setup lang="ts">
-import { onMounted, reactive, ref, useId } from 'vue'
+import { computed, onMounted, reactive, ref, useId } from 'vue'
+import { useRouter } from 'vue-router'
 import { bladeWords, lengthWords, oneCut } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
+import { useRemedy } from '../../store/remedy'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
 import Count from '../../ui/Count.vue'
 import LengthInput from '../../ui/LengthInput.vue'
-import { gradesExpected, logged, type Outcome } from '../../ui/outcome'
+import { gradesExpected, logged, remedyFor, type Outcome } from '../../ui/outcome'
 import OutcomeFields from '../../ui/OutcomeFields.vue'
 import Themed from '../../ui/Themed.vue'
 
@@ -39,8 +41,12 @@ const outcome = ref<Outcome>({
 })
 onMounted(() => dialog.value?.showModal())
 
-async function write() {
+const remedy = useRemedy()
+const router = useRouter()
+const wrong = computed(() => remedyFor(outcome.value))
+async function write(then?: string) {
   const at = Date.now()
+  const faults = remedy.unlogged(jobs.record.id)
   const kept = await shop.keepLog({
     // two tabs may log in the same millisecond
     id: `log-${at.toString(36)}-${crypto.getRandomValues(new Uint32Array(1))[0]!.toString(36)}`,
@@ -54,19 +60,21 @@ async function write() {
     length: form.length ?? 0,
     blades: form.blades ?? 1,
     ...(form.strokes && predicted && { strokes: { taken: form.strokes, predicted } }),
+    ...(faults.length && { faults }),
     ...logged(outcome.value),
   })
   if (!kept) return
   await shop.useUp(answer.blade.id, form.blades ?? 1, outcome.value.fate, form.minutes ?? 0)
   useTrouble().say('Logged.', 'done')
   dialog.value?.close()
+  if (then) await router.push(then)
 }
 </script>
 
 <template>
   <dialog ref="dialog" :aria-labelledby="`${id}h`" @close="emit('close')">
     <Themed>
-      <form method="dialog" @submit.prevent="write">
+      <form method="dialog" @submit.prevent="write()">
         <h2 :id="`${id}h`">Log the cut: {{ jobs.name }}</h2>
         <p class="soft">
           {{ bladeWords(answer.blade, settings.say) }} in {{ answer.job.stock.material.name.toLowerCase() }} on the
@@ -88,7 +96,9 @@ async function write() {
         </div>
         <OutcomeFields v-model="outcome" blade="The blade" />
         <p class="acts">
-          <button type="button" class="act plain" @click="dialog?.close()">Cancel</button><button class="act main">Write to the log</button>
+          <button type="button" class="act plain" @click="dialog?.close()">Cancel</button
+          ><button v-if="wrong" type="button" class="act" @click="write(wrong)">Write it, and find out why</button
+          ><button class="act main">Write to the log</button>
         </p>
       </form>
     </Themed>

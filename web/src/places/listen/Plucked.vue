@@ -46,6 +46,7 @@ const from = { microphone: 'by the microphone', recording: 'from a recording', '
       <h1 v-else class="none">Not heard yet</h1>
       <p v-if="words" class="verdict">
         <Mark :state="words.state" /><b>{{ words.head }}.</b> {{ words.text }}
+        <RouterLink v-if="words.state !== 'within'" to="/remedy">Something is wrong with the cut</RouterLink>
       </p>
       <p v-else-if="band.empty" class="verdict"><Mark state="beyond" />{{ emptyBandWords(band) }}</p>
       <p v-else class="verdict">

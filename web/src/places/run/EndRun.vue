@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { onMounted, ref, useId } from 'vue'
+import { computed, onMounted, ref, useId } from 'vue'
+import { useRouter } from 'vue-router'
 import { minutesWords } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { usePattern } from '../../store/pattern'
 import { useRun } from '../../store/run'
 import { useTrouble } from '../../store/trouble'
-import { gradesExpected, logged, type Outcome } from '../../ui/outcome'
+import { gradesExpected, logged, remedyFor, type Outcome } from '../../ui/outcome'
 import OutcomeFields from '../../ui/OutcomeFields.vue'
 import Themed from '../../ui/Themed.vue'
 
@@ -25,18 +26,21 @@ const outcome = ref<Outcome>({
   note: '',
 })
 onMounted(() => dialog.value?.showModal())
-async function write() {
+const router = useRouter()
+const wrong = computed(() => remedyFor(outcome.value))
+async function write(then?: string) {
   const kept = await run.log(logged(outcome.value))
   if (!kept) return
   useTrouble().say('Logged. The next estimate learns from it.', 'done')
   dialog.value?.close()
+  if (then) await router.push(then)
 }
 </script>
 
 <template>
   <dialog ref="dialog" :aria-labelledby="`${id}h`" @close="emit('close')">
     <Themed>
-      <form method="dialog" @submit.prevent="write">
+      <form method="dialog" @submit.prevent="write()">
         <h2 :id="`${id}h`">{{ jobs.name }}: sawn in {{ minutesWords(run.state.seconds) }}</h2>
         <p class="soft">
           Estimated {{ minutesWords(run.record?.total ?? 0) }}; {{ run.state.blades }} blade{{ run.state.blades === 1 ? '' : 's' }} used.
@@ -44,6 +48,7 @@ async function write() {
         <OutcomeFields v-model="outcome" blade="The last blade" />
         <p class="acts">
           <button type="button" class="act plain" @click="dialog?.close()">Not yet</button
+          ><button v-if="wrong" type="button" class="act" @click="write(wrong)">Write it, and find out why</button
           ><button class="act main">Write to the log</button>
         </p>
       </form>

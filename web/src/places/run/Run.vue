@@ -78,6 +78,11 @@ function report(what: 'broke' | 'changed' | 'slipped' | 'pause' | 'resume') {
   void run.report(what)
   mainButton.value?.focus()
 }
+/** What was just reported says the sign itself. */
+const lately = computed(() => {
+  const last = run.record?.events.at(-1)?.event
+  return last === 'broke' ? 'snaps' : last === 'slipped' ? 'slips' : ''
+})
 const back = () => state.value.started && run.report('back')
 for (const key of [' ', 'PageDown', 'ArrowRight']) onKey(key, forward)
 for (const key of ['PageUp', 'ArrowLeft']) onKey(key, back)
@@ -159,6 +164,9 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
           {{ state.paused ? 'Paused' : 'Pause' }}
         </button>
       </div>
+      <p v-if="!finished" class="wrong">
+        <RouterLink :to="`/remedy?from=run${lately ? `&sign=${lately}` : ''}`">Something is wrong</RouterLink>
+      </p>
       <p v-if="!finished" class="keys soft">
         Space, Page Down or a pedal: done. Page Up: back. <span role="status">{{ run.keeping ? 'keeping…' : 'kept' }}</span>
       </p>

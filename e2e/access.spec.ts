@@ -30,12 +30,15 @@ for (const theme of ['Paper', 'Lamp']) {
   }
   test(`no serious accessibility finding on any place, ${theme.toLowerCase()}`, async ({ page }) => {
     await inTheme(page)
-    for (const place of ['Pattern', 'Joints', 'Listen', 'Run', 'Jobs', 'Trials', 'Log', 'Drawer', 'Saws', 'Settings', 'Bench']) {
+    for (const place of ['Pattern', 'Joints', 'Listen', 'Run', 'Jobs', 'Remedy', 'Trials', 'Log', 'Drawer', 'Saws', 'Settings', 'Bench']) {
       await page.getByRole('link', { name: place, exact: true }).click()
       await expect(page.getByRole('heading', { level: 1 })).toBeAttached()
       if (place === 'Log') await expect(page.locator('.echarts svg, svg').last()).toBeVisible()
       await clean(page, place)
     }
+    await page.goto('/remedy?sign=burns')
+    await expect(page.getByRole('heading', { name: 'Why' })).toBeVisible()
+    await clean(page, 'Remedy, answered', 'main')
     await page.goto('/trials/demo-trial-woods')
     await expect(page.getByRole('heading', { name: /lead, and cannot be told apart/ })).toBeVisible()
     for (const step of ['Result', 'Put in order', 'Saw', 'Plan']) {

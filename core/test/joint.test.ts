@@ -13,6 +13,7 @@ import {
   startingHole,
 } from '../src/index.js'
 import {
+  jointGap,
   aidKinds,
   benchAid,
   copeFigures,
@@ -57,6 +58,18 @@ const words = (spec: JointSpec, o = options) => {
   ].join('\n')
 }
 const tails = plainJoint('dovetail') as Dovetail
+
+describe('a gap at a joint', () => {
+  it('closes with glue, goes back with its line where the length allows, takes a shaving, or is made anew', () => {
+    expect([0, 0.15].map((g) => jointGap(g, 'shoulder', 9))).toEqual(['glue', 'glue'])
+    expect(jointGap(0.4, 'shoulder', 1)).toBe('shift')
+    expect(jointGap(0.25, 'shoulder')).toBe('match')
+    expect(jointGap(0.5, 'shoulder')).toBe('shaving')
+    expect(jointGap(0.5, 'cheek', 9)).toBe('shaving')
+    expect(jointGap(1.2, 'baseline')).toBe('anew')
+    expect(() => jointGap(-1, 'cheek')).toThrow(RangeError)
+  })
+})
 
 describe('dovetails', () => {
   it('come out as stepped off by hand: 92 mm, four tails at 1 : 7, 4 mm pins, 6.2 mm half pins', () => {

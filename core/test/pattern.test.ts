@@ -23,6 +23,8 @@ import {
   signedArea,
   single,
   slipMatters,
+  faired,
+  fairing,
   SWING_ROOM,
   swingOf,
   swingState,
@@ -42,6 +44,63 @@ function drawing(text: string, options = {}): Drawing {
 const ringsOf = (text: string, tolerance = 0.1, options = {}): Ring[] => nest(join(drawing(text, options).lines, 'both', tolerance).rings)
 const within = (x: number, y: number, share: number) =>
   expect(Math.abs(x - y), `${x} against ${y}`).toBeLessThanOrEqual(share * Math.abs(y))
+
+describe('a slip faired away', () => {
+  const circle = (r: number, n = 400) => Array.from({ length: n }, (_, i) => [30 + r * Math.cos((2 * Math.PI * i) / n), 30 + r * Math.sin((2 * Math.PI * i) / n)]).flat() // prettier-ignore
+  it('is eased into the piece by no more than the slip, covers it, is smooth, and leaves the rest as it was', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 8, max: 25, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0.1, max: 0.8, noNaN: true }),
+        fc.double({ min: 1, max: 6, noNaN: true }),
+        fc.constantFrom('outline' as const, 'opening' as const),
+        (r, share, depth, length, role) => {
+          const points = circle(r)
+          const round = 2 * Math.PI * r
+          const dent = { at: share * round, depth, length }
+          const eased = fairing(dent, { length: round, corners: [] })!
+          const out = faired({ points, role }, { ring: 0, ...dent, ...eased })
+          const into = role === 'opening' ? 1 : -1
+          let [most, step] = [0, 0]
+          for (let i = 0; i < out.length; i += 2) {
+            const off = into * (Math.hypot(out[i]! - 30, out[i + 1]! - 30) - r)
+            most = Math.max(most, off)
+            // never to the other side, but for the chords of the circle
+            expect(off).toBeGreaterThan(-0.003)
+            const [j, k] = [(i + 2) % out.length, (i + 4) % out.length]
+            const turn = Math.atan2(out[k + 1]! - out[j + 1]!, out[k]! - out[j]!) - Math.atan2(out[j + 1]! - out[i + 1]!, out[j]! - out[i]!)
+            if (
+              Math.hypot(out[j]! - out[i]!, out[j + 1]! - out[i + 1]!) > 0.05 &&
+              Math.hypot(out[k]! - out[j]!, out[k + 1]! - out[j + 1]!) > 0.05
+            )
+              step = Math.max(step, Math.abs(Math.atan2(Math.sin(turn), Math.cos(turn))))
+          }
+          expect(most).toBeLessThan(depth + 0.003)
+          expect(most).toBeGreaterThan(0.97 * depth)
+          // no single turn that the eye would find
+          expect(step).toBeLessThan(0.12)
+          // the dent, a parabola, lies under it
+          const [sx, sy] = [30 + r * Math.cos(dent.at / r), 30 + r * Math.sin(dent.at / r)]
+          for (const f of [-0.45, 0, 0.45]) {
+            const a = (dent.at + f * length) / r
+            const need = depth * (1 - (2 * f) ** 2)
+            const at = r + into * need
+            expect(role === 'opening' ? inside(out, 30 + (at - 0.02) * Math.cos(a), 30 + (at - 0.02) * Math.sin(a)) : !inside(out, 30 + (at + 0.02) * Math.cos(a), 30 + (at + 0.02) * Math.sin(a))).toBe(true) // prettier-ignore
+          }
+          expect(Math.hypot(sx - 30, sy - 30)).toBeCloseTo(r, 6)
+        },
+      ),
+      { seed: 2, numRuns: 60 },
+    )
+  })
+  it('stops short of corners, and says where they leave no room', () => {
+    const ring = { length: 200, corners: [0, 50, 100, 150] }
+    expect(fairing({ at: 25, depth: 0.5, length: 4 }, ring)).toEqual({ before: 17.174, after: 17.174 })
+    expect(fairing({ at: 8, depth: 0.5, length: 4 }, ring)!.before).toBe(7)
+    expect(fairing({ at: 52, depth: 0.5, length: 4 }, ring)).toBeUndefined()
+  })
+})
 
 describe('drawings whose measures are known', () => {
   // the same shapes in mm, inch and px files, plain and moved by transforms
@@ -381,8 +440,15 @@ describe('reckoning', () => {
     expect(planSlices({ ...slices, fenceSet: false }).lost).toBeCloseTo(4, 9)
     const budget = fitBudget({ line: 'split', kerf: 0.5, bevel: 0.01 }, { line: 'leave', kerf: 0.5, bevel: 0 }, 0.3, 6)
     expect(budget.gap).toBeCloseTo(0.25 - 0.15 + 0.06, 9)
-    expect(slipMatters(0.2, 'kept', { mates: true, gap: 0.1 }).evaluation).toBe('gapes')
-    expect(slipMatters(0.2, 'kept', { mates: false }).evaluation).toBe('vanishes')
-    expect(slipMatters(0.5, 'kept', { mates: false, web: 1.4, leastWeb: 1 }).evaluation).toBe('weakens')
+    // an inlay that mates, a free outline, a thin web, an edge nobody sees; stock left standing is sawn again
+    expect(slipMatters(0.2, 'kept', { edge: 'mates', gap: 0.1 })).toEqual({ evaluation: 'gapes', gap: expect.closeTo(0.3) as number })
+    expect(slipMatters(0.03, 'kept', { edge: 'mates', gap: 0.1 }).evaluation).toBe('vanishes')
+    expect(slipMatters(0.1, 'kept', { edge: 'shows' }).evaluation).toBe('vanishes')
+    expect(slipMatters(0.3, 'kept', { edge: 'shows', allowance: 0.35 }).evaluation).toBe('vanishes')
+    expect(slipMatters(0.5, 'kept', { edge: 'shows', fairs: true }).evaluation).toBe('fairs')
+    expect(slipMatters(0.5, 'kept', { edge: 'shows' }).evaluation).toBe('shows')
+    expect(slipMatters(0.5, 'kept', { edge: 'hidden' }).evaluation).toBe('vanishes')
+    expect(slipMatters(0.5, 'kept', { edge: 'hidden', web: 1.4, leastWeb: 1 })).toEqual({ evaluation: 'weakens', web: expect.closeTo(0.9) as number }) // prettier-ignore
+    expect(slipMatters(2, 'waste', { edge: 'mates', gap: 0.1 }).evaluation).toBe('saw-again')
   })
 })

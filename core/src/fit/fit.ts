@@ -42,26 +42,45 @@ export function inlayAngle(kerf: number, sheet: number): number | undefined {
   return kerf < sheet ? toDegrees(Math.asin(kerf / sheet)) : undefined
 }
 
-export type SlipVerdict = 'vanishes' | 'shows' | 'weakens' | 'gapes' | 'binds'
+/** What an edge is: seen, hidden in use, or another part fits to it. */
+export const edgeKinds = ['shows', 'hidden', 'mates'] as const
+export type EdgeKind = (typeof edgeKinds)[number]
+export type SlipVerdict = 'vanishes' | 'saw-again' | 'fairs' | 'shows' | 'weakens' | 'gapes'
 
-const SEEN = 0.4 // mm off a flowing line that the eye finds once the pattern is gone; estimate
+const SEEN = 0.15 // mm of a sudden step that the eye finds on a flowing line; estimate
 const GLUED = 0.15 // mm of gap that glue and finish close; estimate
 
+export interface SlipPlace {
+  edge: EdgeKind
+  /** gap that the parts have there anyway, mm */
+  gap?: number
+  /** web beside the place, and what must stand, mm */
+  web?: number
+  leastWeb?: number
+  /** what comes off the edge or lies in it anyway: ridges sanded off, lean over the thickness, half the line, mm */
+  allowance?: number
+  /** there is room to either side for a line that hides it */
+  fairs?: boolean
+}
+
 /**
- * Does a slip of `slip` mm matter? Where parts mate it adds to (or takes from) the gap; elsewhere it is seen, or
- * weakens a web, or vanishes with the pattern.
+ * Does a slip of `slip` mm matter? Stock left standing is sawn again. Sawn into the piece, it weakens a web, adds to a gap, is
+ * hidden, goes with what is sanded off, can be faired away over some length, or shows.
  * @param into whether the slip went into the kept stock or left some of it standing
  */
 export function slipMatters(
   slip: number,
   into: 'kept' | 'waste',
-  where: { mates: boolean; gap?: number; web?: number; leastWeb?: number },
+  where: SlipPlace,
 ): { evaluation: SlipVerdict; gap?: number; web?: number } {
-  if (where.mates) {
-    const gap = (where.gap ?? 0) + (into === 'kept' ? slip : -slip)
-    return { evaluation: gap < 0 ? 'binds' : gap > GLUED ? 'gapes' : 'vanishes', gap }
+  if (into === 'waste') return { evaluation: 'saw-again' }
+  const web = where.web === undefined ? undefined : where.web - slip
+  if (web !== undefined && where.leastWeb !== undefined && web < where.leastWeb) return { evaluation: 'weakens', web }
+  if (where.edge === 'hidden') return { evaluation: 'vanishes' }
+  if (where.edge === 'mates') {
+    const gap = (where.gap ?? 0) + slip
+    return { evaluation: gap > GLUED ? 'gapes' : 'vanishes', gap }
   }
-  if (into === 'kept' && where.web !== undefined && where.leastWeb !== undefined && where.web - slip < where.leastWeb)
-    return { evaluation: 'weakens', web: where.web - slip }
-  return { evaluation: slip > SEEN ? 'shows' : 'vanishes' }
+  if (slip <= Math.max(SEEN, where.allowance ?? 0)) return { evaluation: 'vanishes' }
+  return { evaluation: where.fairs ? 'fairs' : 'shows' }
 }

@@ -11,6 +11,8 @@ import {
   type CutFound,
   type CutName,
   type Holding,
+  type GapPlace,
+  type GapVerdict,
   type JointKind,
   type JointTrouble,
   type LayOut,
@@ -376,4 +378,17 @@ export function openingWords(w: OpeningWay, say: Say): string {
         ? ' Saw the cross first: four loose triangles, none pinches the blade.'
         : ''
   return `${holes}${mm(w.length)} to saw. ${left}${caution}`
+}
+
+export const gapPlaceNames: Record<GapPlace, string> = {
+  shoulder: 'at a shoulder',
+  cheek: 'at a cheek, or beside a tail',
+  baseline: 'at the baseline',
+}
+export const gapWords: Record<GapVerdict, string> = {
+  glue: 'Glue and finish close it. Leave it.',
+  match: 'Pare the shoulder that still bears by as much, or undercut both: they close together.',
+  shift: 'Set the line back by as much all round, knife it and saw again: the piece grows shorter by that.',
+  shaving: 'Glue in a shaving of the same wood, grain with grain, and pare it flush.',
+  anew: 'Make this part anew, and keep the other: it fits the next one too.',
 }

@@ -206,10 +206,11 @@ export const transferWords: Record<Transfer, { name: string; how: string; off: s
 
 export const slipWords: Record<SlipVerdict, string> = {
   vanishes: 'It vanishes once the pattern is off.',
-  shows: 'It will show on a flowing line. Fair the curve on both sides of it.',
+  'saw-again': 'Nothing is lost: saw back to the line, or sand it to it.',
+  fairs: 'It would show as a step. Ease the line on both sides of it and nobody will see it.',
+  shows: 'It will show: a corner stands too near to ease the line. Move the corner by as much, or leave it.',
   weakens: 'It leaves the web thinner than the push allows. Saw the other side last, with little push.',
   gapes: 'The gap will show. Saw the other part to match, or fill it.',
-  binds: 'They will not go together. Take the high spot off first.',
 }
 
 const eventWords: Record<Exclude<Event['what'], 'clamp'>, string> = {

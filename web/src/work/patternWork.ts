@@ -14,6 +14,7 @@ import {
   simplified,
   tooMuch,
   sheetOf,
+  withSlips,
   writeDxf,
   writeSvg,
   type Box,
@@ -92,6 +93,9 @@ const LONG = 5000
 export function patternWorker() {
   /** The pattern in hand, kept here so that a change of blade or order sends nothing large to and fro. */
   let pattern: Pattern | undefined
+  /** the same as it was laid out, before any slip was eased; and which slips the one in hand has */
+  let drawn: Pattern | undefined
+  let eased = ''
   let large: TooLarge | undefined
   let mended: Joined['mended'] = { joined: 0, closed: 0, widest: 0, repeated: 0 }
   let measured: ReturnType<typeof measureAll> | undefined
@@ -122,7 +126,9 @@ export function patternWorker() {
       const joined = join(stretched, take, tolerance)
       mended = joined.mended
       const much = tooMuch(joined.rings, layout)
-      pattern = joined.rings.length && !much ? bounded(NESTING, (effort) => layOut(joined.rings, layout, joined.loose, effort)) : undefined
+      eased = ''
+      drawn = pattern =
+        joined.rings.length && !much ? bounded(NESTING, (effort) => layOut(joined.rings, layout, joined.loose, effort)) : undefined
       large =
         pattern || !joined.rings.length
           ? undefined
@@ -130,7 +136,14 @@ export function patternWorker() {
       measured = last = coarse = undefined
     },
     reckon(given: ReckonGiven, progress: Tell): Found | TooLarge | undefined {
-      if (!pattern) return large
+      if (!pattern || !drawn) return large
+      const slips = given.choices.slips ?? []
+      const asked = slips.length ? JSON.stringify(slips) : ''
+      if (asked !== eased) {
+        eased = asked
+        pattern = { ...drawn, rings: withSlips(drawn.rings, slips) }
+        measured = coarse = undefined
+      }
       measured ??= measureAll(pattern, progress)
       last = reckon(pattern, given, progress, measured)
       coarse ??= measured.measures.map((m) => ringPath(simplified(m.simple, COARSE)))

@@ -5,7 +5,8 @@ import type { DrillSeries } from '../../quantity/index.js'
 import type { Job } from '../../job/index.js'
 import type { OwnTimes } from '../../learn/index.js'
 import type { Plan } from '../plan/index.js'
-import type { Ring } from '../outline/index.js'
+import type { EdgeKind } from '../../fit/index.js'
+import type { Ring, Slip } from '../outline/index.js'
 
 /** What the user has decided about a pattern; ids are those of its rings. */
 export interface Choices {
@@ -15,6 +16,9 @@ export interface Choices {
   directions: Record<string, Direction>
   /** islands that are kept as pieces of their own; the others fall with the waste */
   keptIslands: number[]
+  /** what each edge is, where it is not simply seen; and where the saw left the line, eased so that it does not show */
+  edges?: Record<string, EdgeKind>
+  slips?: Slip[]
 }
 export const noChoices: Choices = { holes: {}, directions: {}, keptIslands: [] }
 

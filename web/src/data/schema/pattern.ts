@@ -1,5 +1,16 @@
 import Joi from 'joi'
-import { directions, paints, takes, transfers, type Choices, type DrawnLine, type Layout, type ReadNote } from '@green-pitch/core/pattern'
+import {
+  directions,
+  edgeKinds,
+  paints,
+  takes,
+  transfers,
+  type Choices,
+  type DrawnLine,
+  type Layout,
+  type ReadNote,
+  type Slip,
+} from '@green-pitch/core/pattern'
 import type { PatternRecord } from '../records'
 import { above0, from0, id, name, one, rev, whole, yes } from './common'
 
@@ -63,6 +74,19 @@ export const patternRecord = Joi.object<PatternRecord, true>({
     order: Joi.array().items(ringId),
     directions: Joi.object().pattern(/^\d+$/, one(directions)).required(),
     keptIslands: Joi.array().items(ringId).required(),
+    edges: Joi.object().pattern(/^\d+$/, one(edgeKinds)),
+    slips: Joi.array()
+      .items(
+        Joi.object<Slip, true>({
+          ring: ringId.required(),
+          at: from0.required(),
+          depth: above0.max(100).required(),
+          length: above0.max(10_000).required(),
+          before: above0.max(10_000).required(),
+          after: above0.max(10_000).required(),
+        }),
+      )
+      .max(200),
   }).required(),
   transfer: one(transfers).required(),
   costs: Joi.object({ stock: from0.required(), finish: from0.required() }).required(),

@@ -17,6 +17,7 @@ import JointOrder from './JointOrder.vue'
 import JointStrip from './JointStrip.vue'
 import { fields } from './fields'
 
+const GapPart = defineAsyncComponent(() => import('./GapPart.vue'))
 const Aids = defineAsyncComponent(() => import('./Aids.vue'))
 const Sheet = defineAsyncComponent(() => import('./JointSheet.vue'))
 const jobs = useJob()
@@ -95,6 +96,7 @@ const valueOf = (key: string) => (spec.value as unknown as Record<string, number
         <p v-for="t in found.troubles" :key="t.why" class="trouble" role="status">
           <Mark :state="found.ok ? 'near' : 'beyond'" />{{ jointTroubleWords(t, say) }}
         </p>
+        <GapPart />
         <Aids v-if="aiding" :saw="found.saw" />
         <figure v-for="(v, i) in found.views" v-else :key="`${spec.kind} ${v.name}`">
           <figcaption v-if="found.views.length > 1 && i > 0">{{ viewNames[v.name] }}:</figcaption>

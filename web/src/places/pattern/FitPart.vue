@@ -45,8 +45,10 @@ const inlay = computed(() => inlayAngle(answer.blade.kerf, sheet.value))
 const from = { opening: 'the opening’s edge', insert: 'the insert’s edge', bevel: 'bevel of both edges', lines: 'lines' }
 const slip = computed(() =>
   slipMatters(form.slip ?? 0, form.into, {
-    mates: form.mates === 'yes',
+    edge: form.mates === 'yes' ? 'mates' : 'shows',
     gap: budget.value.gap,
+    allowance: answer.evaluation.edge.ridge,
+    fairs: true,
     web: pattern.found?.narrowest?.width,
     leastWeb: leastWeb(answer.job, answer.blade).value,
   }),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { lengthWords, minutesWords, ringName, roundWords, watchWords, wayRoundWords } from '@green-pitch/core'
 import type { Direction } from '@green-pitch/core/pattern'
 import { useAnswer } from '../../store/answer'
@@ -11,6 +11,8 @@ import Rich from '../../ui/Rich.vue'
 /** One opening, asked about: its measures, hole, way round and what to watch. */
 const props = defineProps<{ id: number }>()
 const emit = defineEmits<{ close: [] }>()
+const SlipPart = defineAsyncComponent(() => import('../../ui/SlipPart.vue'))
+const slipping = ref(false)
 const pattern = usePattern()
 const answer = useAnswer()
 const settings = useSettings()
@@ -55,6 +57,8 @@ function island() {
       <button v-if="moved" class="act plain link" @click="putBack">Put it back</button>
     </p>
     <p v-for="(w, i) in watchWords(r, found, answer.job, say)" :key="i"><Mark v-if="w.state" :state="w.state" /><Rich :text="w.text" /></p>
+    <p><button class="act" @click="slipping = true">Left the line here</button></p>
+    <SlipPart v-if="slipping" :id="id" @close="slipping = false" />
     <p v-if="r.ring.role === 'island'">
       <button class="act" @click="island">{{ r.sawn ? 'Let it fall with the waste' : 'Keep it as a piece of its own' }}</button>
     </p>

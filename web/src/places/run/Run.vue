@@ -15,6 +15,8 @@ import AtTheSaw from './AtTheSaw.vue'
 import './run.css'
 
 const HandOver = defineAsyncComponent(() => import('../../ui/HandOver.vue'))
+const SlipPart = defineAsyncComponent(() => import('../../ui/SlipPart.vue'))
+const slipping = ref(false)
 const EndRun = defineAsyncComponent(() => import('./EndRun.vue'))
 const props = defineProps<{ code?: string }>()
 const handing = ref(props.code !== undefined)
@@ -165,6 +167,7 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
         </button>
       </div>
       <p v-if="!finished" class="wrong">
+        <button v-if="here" @click="slipping = true">Left the line here</button>
         <RouterLink :to="`/remedy?from=run${lately ? `&sign=${lately}` : ''}`">Something is wrong</RouterLink>
       </p>
       <p v-if="!finished" class="keys soft">
@@ -182,6 +185,7 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
       :pack="packJob"
       @close="handed"
     />
+    <SlipPart v-if="slipping && here" :id="here.ring.id" @close="slipping = false" />
     <EndRun v-if="ending && found" @close="ending = false" />
   </div>
 </template>

@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { computed, reactive } from 'vue'
+import { gapPlaceNames, gapWords, lengthWords } from '@green-pitch/core'
+import { gapPlaces, jointGap, PAPER, type GapPlace } from '@green-pitch/core/joint'
+import { useSettings } from '../../store/settings'
+import Figure from './Figure.vue'
+
+/** A joint that stands open, measured with a feeler or strips of paper: does it matter, and what to do. */
+const settings = useSettings()
+const made = reactive({ gap: 0.2, spare: 0, where: 'shoulder' as GapPlace })
+const verdict = computed(() => jointGap(made.gap, made.where, made.spare))
+const sheets = computed(() => Math.max(1, Math.round(made.gap / PAPER)))
+const put = (key: 'gap' | 'spare') => (v: number | string | undefined) => {
+  if (typeof v === 'number' && v >= 0) made[key] = v
+}
+</script>
+
+<template>
+  <section class="gap" aria-labelledby="gap-head">
+    <h2 id="gap-head">A gap? {{ gapWords[verdict] }}</h2>
+    <div class="figures">
+      <label
+        >Where
+        <select v-model="made.where" class="plain-input">
+          <option v-for="w in gapPlaces" :key="w" :value="w">{{ gapPlaceNames[w] }}</option>
+        </select></label
+      >
+      <Figure :field="{ key: 'gap', label: 'Gap', as: 'length' }" :value="made.gap" @change="put('gap')($event)" />
+      <Figure
+        v-if="made.where === 'shoulder'"
+        :field="{ key: 'spare', label: 'Length it may lose', as: 'length' }"
+        :value="made.spare"
+        @change="put('spare')($event)"
+      />
+    </div>
+    <p class="soft">
+      By feeler, or by strips of paper: one sheet is about {{ lengthWords(PAPER, settings.say) }}, so {{ sheets }} sheet{{
+        sheets === 1 ? '' : 's'
+      }}.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.gap {
+  display: grid;
+  gap: 8px;
+}
+.figures {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: end;
+}
+label {
+  display: grid;
+  gap: 2px;
+}
+</style>

@@ -40,7 +40,7 @@ test('Bench, phone', async ({ page }) => {
   await settle(page)
   await page.screenshot({ path: `${dir}/bench-phone.png`, ...still })
 })
-for (const place of ['Saws', 'Drawer', 'Log']) {
+for (const place of ['Drawer', 'Log']) {
   test(place, async ({ page }) => {
     await page.goto(`/${place.toLowerCase()}`)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
@@ -55,12 +55,25 @@ const openJob = async (page: import('@playwright/test').Page, name: string) => {
   await page.getByRole('button', { name, exact: true }).click()
   await settle(page)
 }
-test('Bench, jigsaw, and every kind of saw', async ({ page }) => {
+test('Bench, jigsaw', async ({ page }) => {
   await openJob(page, 'Dinghy-curve brackets, outlines')
   await page.screenshot({ path: `${dir}/bench-jigsaw.png`, ...still })
-  await page.getByRole('button', { name: 'This cut with another kind of saw' }).click()
-  await expect(page.getByRole('dialog')).toBeVisible()
-  await page.screenshot({ path: `${dir}/family-comparison.png`, ...still })
+})
+test('Remedy, and a slip', async ({ page }) => {
+  await page.goto('/remedy?sign=burns,bogs')
+  await expect(page.getByRole('heading', { name: 'Why' })).toBeVisible()
+  await expect(page.getByRole('button', { pressed: true })).toHaveCount(2)
+  await page.evaluate(() => document.fonts.ready)
+  await page.screenshot({ path: `${dir}/remedy.png`, ...still })
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.screenshot({ path: `${dir}/remedy-phone.png`, ...still })
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await page.goto('/run')
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await page.getByRole('button', { name: 'Left the line here' }).click()
+  await page.getByRole('dialog').getByRole('slider').fill('12')
+  await page.evaluate(() => document.fonts.ready)
+  await page.screenshot({ path: `${dir}/slip.png`, ...still })
 })
 test('Trials', async ({ page }) => {
   await page.goto('/trials/demo-trial-woods')
@@ -107,16 +120,6 @@ test('Pattern', async ({ page }) => {
   await reckoned(page)
   await settlePattern(page)
   await page.screenshot({ path: `${dir}/pattern.png`, ...still })
-})
-test('Pattern, problems', async ({ page }) => {
-  await page.goto('/jobs')
-  await page.getByRole('button', { name: 'Curlew pendant', exact: true }).click()
-  await page.getByRole('link', { name: 'Pattern' }).click()
-  await reckoned(page)
-  await page.getByRole('application').focus()
-  await page.keyboard.press('n')
-  await settlePattern(page)
-  await page.screenshot({ path: `${dir}/pattern-problems.png`, ...still })
 })
 test('Pattern, a printed page', async ({ page }, info) => {
   await page.goto('/pattern')

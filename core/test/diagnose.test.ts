@@ -4,7 +4,9 @@ import {
   answering,
   blades,
   causeIds,
+  cureOf,
   diagnose,
+  evaluate,
   faultById,
   faults,
   makeJob,
@@ -15,6 +17,7 @@ import {
   showing,
   signs,
   signsOf,
+  startingHole,
   stressBand,
   testById,
   testIds,
@@ -151,6 +154,27 @@ describe('from signs to causes', () => {
     expect(diagnose({ job: scroll, blade, signs: ['slips'], entries: [other] }).causes).toEqual(d.causes)
     const none = diagnose({ job: scroll, blade, signs: ['slips'], failed: causeIds })
     expect([none.causes, none.next]).toEqual([[], undefined])
+  })
+  it('a cure is a change that can be reckoned with, and of what it names alone', () => {
+    fc.assert(
+      fc.property(asked, (a) => {
+        for (const id of causeIds) {
+          const made = cureOf(id, { ...a.job, stress: 300, spm: 900, wear: 0.5 }, a.blade)
+          if (!made) continue
+          expect(() => evaluate(made.job, made.blade ?? a.blade)).not.toThrow()
+          expect(made.job.saw).toBe(a.job.saw)
+          expect(made.job.stock).toBe(a.job.stock)
+          expect(made.blade?.id).not.toBe(a.blade.id)
+        }
+      }),
+      { seed: 7, numRuns: 12 },
+    )
+    expect(cureOf('dull', { ...scroll, wear: 0.5 }, blade)!.job.wear).toBe(0)
+    expect(cureOf('blade-small', scroll, blade)?.blade?.order ?? Infinity).toBeGreaterThan(blade.order)
+    expect(cureOf('stance', scroll, blade)).toBeUndefined()
+    expect(cureOf('hole-small', { ...scroll, cut: { ...scroll.cut, hole: 0.5 } }, blade)!.job.cut.hole).toBeGreaterThanOrEqual(
+      startingHole(blade),
+    )
   })
   it('says that nothing is wrong where it vanishes with the pattern, what one cause leaves over, and refuses what is no outcome', () => {
     const peeled = diagnose({ job: scroll, blade, signs: ['uneven-when-peeled'], outcomes: [{ test: 'peel-pattern', outcome: 'gone' }] })

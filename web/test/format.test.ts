@@ -52,7 +52,12 @@ it('backups, hand-overs, tickets and tables of format 2 are read; today’s pass
   if (!read.ok) throw new Error(read.message)
   const tables = Object.fromEntries(Object.entries(read.backup.tables).filter(([name]) => registry[name as TableName].since <= 2))
   const back = await readBackup(await pack({ ...read.backup, version: 2, tables: older(tables) }))
-  expect(back.ok ? plain(back.backup.tables) : back.message).toEqual({ ...plain(read.backup.tables), trials: [], weighings: [], remedies: [] })
+  expect(back.ok ? plain(back.backup.tables) : back.message).toEqual({
+    ...plain(read.backup.tables),
+    trials: [],
+    weighings: [],
+    remedies: [],
+  })
   const newer = await readBackup(await pack({ ...read.backup, model: MODEL + 1 }))
   expect(newer.ok ? '' : newer.message).toMatch(/newer Green Pitch/)
 

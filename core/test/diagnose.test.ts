@@ -152,6 +152,11 @@ describe('from signs to causes', () => {
     expect(seen.causes[0]!.because[0]).toEqual({ why: 'seen', times: 2 })
     const other = { ...entry, job: { ...scroll, saw: { ...scroll.saw, id: 'another' } } } as LogEntry
     expect(diagnose({ job: scroll, blade, signs: ['slips'], entries: [other] }).causes).toEqual(d.causes)
+    // a table found square the other day is likely square still; where it was, nothing else changes
+    const square = (outcome: 'true' | 'off') => diagnose({ job: scroll, blade, signs: ['not-square'], checked: [{ test: 'square', outcome }] }).causes.find((c) => c.id === 'table-off')!.p // prettier-ignore
+    const unlooked = diagnose({ job: scroll, blade, signs: ['not-square'] }).causes.find((c) => c.id === 'table-off')!.p
+    expect(square('true')).toBeLessThan(0.6 * unlooked)
+    expect(square('off')).toBeGreaterThan(unlooked)
     const none = diagnose({ job: scroll, blade, signs: ['slips'], failed: causeIds })
     expect([none.causes, none.next]).toEqual([[], undefined])
   })

@@ -6,7 +6,7 @@ import { heights, isStrungJob, type Job } from '../job/index.js'
 import { lifeOf, ownTimes } from '../learn/index.js'
 import type { LogEntry } from '../log/index.js'
 import { isPowered, isStrung, strokeOf, type LimitId } from '../saw/index.js'
-import type { CauseId, Fault } from './faults.js'
+import { answering, testById, type CauseId, type Fault, type Outcome, type TestId } from './faults.js'
 
 /** Why this ticket speaks for a cause, as data: figures in the units of what is spoken of. */
 export type Because =
@@ -32,6 +32,8 @@ export interface Situation {
   entries?: readonly LogEntry[]
   /** causes found before that no entry holds yet */
   found?: readonly { saw: string; cause: string; at: number }[]
+  /** what was looked at on this saw lately, and found: its squareness is not lost in a day */
+  checked?: readonly Outcome[]
   /** what was heard at the saw */
   heard?: LogEntry['heard']
   /** minutes the blade in the clamp has sawn */
@@ -166,13 +168,16 @@ const weigh: Partial<Record<CauseId, (f: Facts) => Weight>> = {
   'wrong-way-up': ({ blade }) => plain(blade.pattern === 'twisted' || blade.pattern === 'grit' || sizedByTeeth(blade) ? 0.6 : 1),
 }
 
+/** What stays as it was found for a while. */
+const STAYS: readonly TestId[] = ['square', 'roller', 'tug']
 const AGAIN = 1.5 // times likelier for each time it was found on this saw before, up to MOST; estimate
 const MOST = 6
 
 /** How much this ticket, and this saw’s own history, make of a cause. */
 export function weightsOf(situation: Situation): (fault: Fault) => Weight {
   const f = facts(situation)
-  const { job, entries = [], found = [] } = situation
+  const { job, entries = [], found = [], checked = [] } = situation
+  const looked = checked.filter((c) => STAYS.includes(c.test))
   const told = entries.flatMap((e) => (e.ignored ? [] : (e.faults ?? []).map((x) => ({ saw: e.job.saw.id, ...x }))))
   // an entry and the note it was made from are one finding
   const once = new Map([...told, ...found].filter((x) => x.saw === job.saw.id).map((x) => [`${x.at} ${x.cause}`, x.cause]))
@@ -181,8 +186,13 @@ export function weightsOf(situation: Situation): (fault: Fault) => Weight {
     const common = fault.common[job.saw.kind] ?? 0
     const { times, because } = weigh[fault.id]?.(f) ?? plain()
     const seen = seenOf(fault.id)
+    // half as sure as if it were looked at now
+    const known = looked.reduce((x, { test, outcome }) => {
+      const t = testById(test)
+      return x * Math.sqrt(answering(fault, t, outcome) / (t.outcomes[outcome] ?? 1))
+    }, 1)
     return {
-      times: common * times * Math.min(MOST, 1 + AGAIN * seen),
+      times: common * times * known * Math.min(MOST, 1 + AGAIN * seen),
       because: seen ? [{ why: 'seen', times: seen }, ...because] : because,
     }
   }

@@ -9,6 +9,8 @@ import { useList } from './kept'
 import { useSettings } from './settings'
 import { useShop } from './shop'
 
+const MONTH = 30 * 86_400_000 // ms
+
 /** What goes wrong with the job in hand: signs, tests and cures as they are told, kept with the job. */
 export const useRemedy = defineStore('remedy', () => {
   const jobs = useJob()
@@ -24,11 +26,18 @@ export const useRemedy = defineStore('remedy', () => {
   const found = computed(() =>
     list.rows.value.flatMap((r) => (r.cause && r.cause !== 'nothing' ? { saw: r.saw, cause: r.cause, at: r.at } : [])),
   )
+  /** Looked at on this saw within a month, while something else was wrong. */
+  const checked = computed(() =>
+    list.rows.value
+      .filter((r) => r.cause !== undefined && r.saw === answer.job.saw.id && Date.now() - r.at < MONTH)
+      .flatMap((r) => r.outcomes),
+  )
   const situation = computed(() => ({
     job: answer.job,
     blade: answer.blade,
     entries: shop.log,
     found: found.value,
+    checked: checked.value,
     heard: { ...(answer.heard.stress && { stress: answer.heard.stress }), ...(answer.heard.spm && { spm: answer.heard.spm }) },
     minutes: shop.drawer.find((r) => r.blade.id === answer.blade.id)?.minutes,
     beliefs: learned.beliefs,

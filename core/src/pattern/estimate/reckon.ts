@@ -2,7 +2,7 @@ import { bounded, Spent, type Effort } from '../../number/index.js'
 import { startingHole, turnsAnywhere } from '../../blade/index.js'
 import { nextDrill } from '../../quantity/index.js'
 import { turnsQuarter } from '../../saw/index.js'
-import type { Pattern, Ring } from '../outline/index.js'
+import { alongAt, type Pattern, type Ring } from '../outline/index.js'
 import {
   holeAt,
   placeHole,

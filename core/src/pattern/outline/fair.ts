@@ -1,4 +1,5 @@
 import type { Points } from '../read/index.js'
+import { lengthsOf, pointAt } from './along.js'
 import type { Ring } from './nest.js'
 
 /** A place where the saw left the line into the piece, and how far to either side the line is eased to hide it; mm along the ring. */
@@ -45,38 +46,14 @@ export function fairing(
 
 const STEP = 0.25 // mm between points of a faired line, at most
 
-/** A ring, asked for places along it again and again. */
-function walk(p: Points) {
-  const n = p.length / 2
-  const along = new Float64Array(n + 1)
-  for (let i = 0; i < n; i++) {
-    const k = 2 * ((i + 1) % n)
-    along[i + 1] = along[i]! + Math.hypot(p[k]! - p[2 * i]!, p[k + 1]! - p[2 * i + 1]!)
-  }
-  const length = along[n]!
-  const place = (s: number): [number, number] => {
-    const t = ((s % length) + length) % length
-    let [low, high] = [0, n - 1]
-    while (low < high) {
-      const mid = (low + high) >> 1
-      if (along[mid + 1]! >= t) high = mid
-      else low = mid + 1
-    }
-    const k = 2 * ((low + 1) % n)
-    const l = along[low + 1]! - along[low]!
-    const f = l > 0 ? (t - along[low]!) / l : 0
-    return [p[2 * low]! + (p[k]! - p[2 * low]!) * f, p[2 * low + 1]! + (p[k + 1]! - p[2 * low + 1]!) * f]
-  }
-  return { n, along, length, place }
-}
-
 /** The eased stretch alone: from where it leaves the line to where it is back on it, nowhere further into the piece than the slip. */
 export function easedStretch(
   ring: Pick<Ring, 'points' | 'role'>,
   { at, before, after, depth }: Omit<Slip, 'ring' | 'length'>,
-  { place } = walk(ring.points),
+  lengths = lengthsOf(ring),
 ): number[] {
-  // prettier-ignore
+  const length = lengths.at(-1)!
+  const place = (s: number) => pointAt(ring, ((s % length) + length) % length, lengths)
   // rings run clockwise with the inside at the right; the piece lies inside an outline and an island, outside an opening
   const side = ring.role === 'opening' ? 1 : -1
   const steps = Math.max(24, Math.ceil((before + after) / STEP))
@@ -93,14 +70,14 @@ export function easedStretch(
 /** A ring with one slip faired away; the rest of its points as they were. */
 export function faired(ring: Pick<Ring, 'points' | 'role'>, slip: Slip): Points {
   const p = ring.points
-  const walked = walk(p)
-  const { n, along, length } = walked
+  const lengths = lengthsOf(ring)
+  const length = lengths.at(-1)!
   // the untouched rest, from the end of the eased stretch round to its beginning
   const from = slip.at + slip.after
-  const rest = Array.from({ length: n }, (_, i) => ({ i, ahead: (((along[i]! - from) % length) + length) % length }))
+  const rest = Array.from({ length: p.length / 2 }, (_, i) => ({ i, ahead: (((lengths[i]! - from) % length) + length) % length }))
     .filter((x) => x.ahead < length - slip.before - slip.after)
     .sort((a, b) => a.ahead - b.ahead)
-  return [...rest.flatMap(({ i }) => [p[2 * i]!, p[2 * i + 1]!]), ...easedStretch(ring, slip, walked)]
+  return [...rest.flatMap(({ i }) => [p[2 * i]!, p[2 * i + 1]!]), ...easedStretch(ring, slip, lengths)]
 }
 
 /** A pattern’s rings with every slip that was taken up faired away, in the order they were. */

@@ -3,7 +3,7 @@ import type { Blade } from '../../blade/index.js'
 import type { Job } from '../../job/index.js'
 import type { Box, Ring } from '../outline/index.js'
 
-import { lengthsOf, pointAt } from './along.js'
+import { lengthsOf, pointAt } from '../outline/index.js'
 import type { Direction } from '../measure/index.js'
 
 export type Side = 'left' | 'right' | 'top' | 'bottom'

@@ -4,7 +4,7 @@ import { pivotRadius, turnRadius, type Blade } from '../../blade/index.js'
 import { distanceTo, inside, boxOf, type Box, type Ring } from '../outline/index.js'
 
 import type { Corner } from '../measure/index.js'
-import { lengthsOf, pointAt } from './along.js'
+import { lengthsOf, pointAt } from '../outline/index.js'
 
 /** How a corner, or a bend tighter than the blade rounds, is got over. */
 export interface Rounding {

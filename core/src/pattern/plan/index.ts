@@ -1,5 +1,4 @@
 export * from './order.js'
-export * from './along.js'
 export * from './corner.js'
 export * from './clamping.js'
 export * from './plan.js'

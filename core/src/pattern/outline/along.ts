@@ -1,4 +1,4 @@
-import type { Ring } from '../outline/index.js'
+import type { Ring } from './nest.js'
 
 /** Place along a ring nearest to (x, y), mm. */
 export function alongAt(ring: Pick<Ring, 'points'>, x: number, y: number): number {

@@ -17,7 +17,7 @@ import {
   findWebs,
   type Web,
 } from '../measure/index.js'
-import { bestOrder, nearestOrder, orderCost, readingOrder, type OrderTask, alongAt, heldWithin, linesOf, planRing } from '../plan/index.js'
+import { bestOrder, nearestOrder, orderCost, readingOrder, type OrderTask, heldWithin, linesOf, planRing } from '../plan/index.js'
 import { ownTimes } from '../../learn/index.js'
 import { billOf, paceOf, sawingSeconds } from './time.js'
 import { findTroubles } from './trouble.js'

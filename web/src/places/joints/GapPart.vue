@@ -16,8 +16,11 @@ const put = (key: 'gap' | 'spare') => (v: number | string | undefined) => {
 </script>
 
 <template>
-  <section class="gap" aria-labelledby="gap-head">
-    <h2 id="gap-head">A gap? {{ gapWords[verdict] }}</h2>
+  <details class="gap">
+    <summary>It gapes somewhere</summary>
+    <p role="status">
+      <b>{{ gapWords[verdict] }}</b>
+    </p>
     <div class="figures">
       <label
         >Where
@@ -38,13 +41,22 @@ const put = (key: 'gap' | 'spare') => (v: number | string | undefined) => {
         sheets === 1 ? '' : 's'
       }}.
     </p>
-  </section>
+  </details>
 </template>
 
 <style scoped>
 .gap {
-  display: grid;
-  gap: 8px;
+  margin-top: 16px;
+  padding-top: 10px;
+  border-top: 1px solid var(--rule);
+}
+summary {
+  cursor: pointer;
+  min-height: 32px;
+  font-weight: 600;
+}
+.figures {
+  margin: 8px 0;
 }
 .figures {
   display: flex;

@@ -96,7 +96,6 @@ const valueOf = (key: string) => (spec.value as unknown as Record<string, number
         <p v-for="t in found.troubles" :key="t.why" class="trouble" role="status">
           <Mark :state="found.ok ? 'near' : 'beyond'" />{{ jointTroubleWords(t, say) }}
         </p>
-        <GapPart />
         <Aids v-if="aiding" :saw="found.saw" />
         <figure v-for="(v, i) in found.views" v-else :key="`${spec.kind} ${v.name}`">
           <figcaption v-if="found.views.length > 1 && i > 0">{{ viewNames[v.name] }}:</figcaption>
@@ -109,6 +108,7 @@ const valueOf = (key: string) => (spec.value as unknown as Record<string, number
             Cut a at one tilt, turn the board, cut b. Saw in the waste, kerf {{ lengthWords(found.kerf, say) }}.
           </p>
         </figure>
+        <GapPart v-if="!aiding" />
       </div>
       <JointOrder />
     </div>

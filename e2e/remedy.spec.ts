@@ -158,7 +158,9 @@ test('a slip while running: weighed by its edge, eased ahead of the blade, in th
 
 test('with the server stopped and in inches: a gap is told, signs are answered after a reload, a trial is begun', async ({ page }) => {
   await openThenStopServer(page)
-  await page.getByRole('button', { name: 'mm', exact: true }).click()
+  await expect(part(page, 'Stock')).toContainText('9 mm')
+  await page.keyboard.press('u')
+  await expect(part(page, 'Stock')).toContainText('″')
   await page.getByRole('link', { name: 'Jobs', exact: true }).click()
   await page.getByRole('button', { name: 'Pear tea caddy, dovetails', exact: true }).click()
   await page.getByRole('link', { name: 'Joints' }).click()

@@ -111,9 +111,10 @@ export interface Fault {
   id: CauseId
   /** relative, by kind of saw; a kind that is not named cannot have it */
   common: Partial<Record<SawKind, number>>
-  /** s of curing it, and whether that takes a fresh blade */
+  /** s of curing it, whether that takes a fresh blade, and whether a hand comes at the blade */
   cost: number
   blade: boolean
+  touches: boolean
   signs: Partial<Record<Sign, number>>
   /** probability of an outcome; of outcomes not named, what is left, shared as without this fault */
   tests: Partial<Record<TestId, Partial<Record<OutcomeId, number>>>>
@@ -125,6 +126,7 @@ export interface Test {
   /** s */
   cost: number
   blade: boolean
+  touches: boolean
   /** outcomes where no fault bears on them */
   outcomes: Record<string, number>
   /** the outcome that means it is mended with the test itself */

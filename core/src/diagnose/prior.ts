@@ -6,7 +6,7 @@ import { heights, isStrungJob, type Job } from '../job/index.js'
 import { lifeOf, ownTimes } from '../learn/index.js'
 import type { LogEntry } from '../log/index.js'
 import { isPowered, isStrung, strokeOf, type LimitId } from '../saw/index.js'
-import { answering, testById, type CauseId, type Fault, type Outcome, type TestId } from './faults.js'
+import { answering, testById, type CauseId, type Fault, type Outcome, type OutcomeId, type TestId } from './faults.js'
 
 /** Why this ticket speaks for a cause, as data: figures in the units of what is spoken of. */
 export type Because =
@@ -168,8 +168,8 @@ const weigh: Partial<Record<CauseId, (f: Facts) => Weight>> = {
   'wrong-way-up': ({ blade }) => plain(blade.pattern === 'twisted' || blade.pattern === 'grit' || sizedByTeeth(blade) ? 0.6 : 1),
 }
 
-/** What stays as it was found for a while. */
-const STAYS: readonly TestId[] = ['square', 'roller', 'tug']
+/** What stays as it was found for a while; what was found off has been set right since. */
+const STAYS: Partial<Record<TestId, OutcomeId>> = { square: 'true', roller: 'touching' }
 const AGAIN = 1.5 // times likelier for each time it was found on this saw before, up to MOST; estimate
 const MOST = 6
 
@@ -177,7 +177,7 @@ const MOST = 6
 export function weightsOf(situation: Situation): (fault: Fault) => Weight {
   const f = facts(situation)
   const { job, entries = [], found = [], checked = [] } = situation
-  const looked = checked.filter((c) => STAYS.includes(c.test))
+  const looked = checked.filter((c) => STAYS[c.test] === c.outcome)
   const told = entries.flatMap((e) => (e.ignored ? [] : (e.faults ?? []).map((x) => ({ saw: e.job.saw.id, ...x }))))
   // an entry and the note it was made from are one finding
   const once = new Map([...told, ...found].filter((x) => x.saw === job.saw.id).map((x) => [`${x.at} ${x.cause}`, x.cause]))

@@ -1,4 +1,14 @@
-import type { Because, CauseId, OutcomeId, Sign, TestId } from '../diagnose/index.js'
+import {
+  faultById,
+  testById,
+  type Because,
+  type CauseId,
+  type NextStep,
+  type OutcomeId,
+  type Sign,
+  type TestId,
+} from '../diagnose/index.js'
+import { isPowered, type Saw } from '../saw/index.js'
 import { decimal } from '../quantity/index.js'
 import { limitNames } from './limit.js'
 import { lengthWords, minutesWords, type Say } from './say.js'
@@ -300,4 +310,13 @@ export function becauseWords(b: Because, say: Say): string {
     case 'seen':
       return `seen on this saw before, ${b.times === 1 ? 'once' : b.times === 2 ? 'twice' : `${b.times} times`}`
   }
+}
+
+/** What to mind with the next step; empty where nothing can hurt. */
+export function stepCaution({ kind, id }: NextStep, saw: Saw): string {
+  const { touches } = kind === 'test' ? testById(id as TestId) : faultById(id as CauseId)
+  if (!isPowered(saw)) return touches ? 'Loosen a taut blade with its free end turned away from you.' : ''
+  return touches
+    ? 'Unplug, or take the battery out, before you touch the blade; a blade just used is hot.'
+    : 'Try it in the waste or on scrap, hands off the line of the blade.'
 }

@@ -4,11 +4,9 @@ import {
   bladeWords,
   forecast,
   groupName,
-  isStrung,
   minutesWords,
   pieceJob,
   pieceOf,
-  pieceSvg,
   toothKind,
   unfairness,
   unfairWords,
@@ -17,17 +15,15 @@ import {
   type TrialArm,
 } from '@green-pitch/core'
 import type { TrialRecord } from '../../data/records'
-import { saveFile } from '../../data/files'
 import { useLearned } from '../../store/learned'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import { useTrials } from '../../store/trials'
-import { useTrouble } from '../../store/trouble'
-import TestSheet from '../../draw/TestSheet.vue'
 import Choice from '../../ui/Choice.vue'
 import LengthInput from '../../ui/LengthInput.vue'
 import Mark from '../../ui/Mark.vue'
-import { armName, boardName, stockName } from './words'
+import PiecePart from './PiecePart.vue'
+import { armName, stockName } from './words'
 
 /** What is compared, in what, how often; the test piece; what would be unfair about it. */
 const props = defineProps<{ trial: TrialRecord }>()
@@ -36,7 +32,6 @@ const trials = useTrials()
 const shop = useShop()
 const settings = useSettings()
 const learned = useLearned()
-const trouble = useTrouble()
 
 const locked = computed(() => props.trial.pieces.length > 0 || props.trial.orders.length > 0)
 const piece = computed(() => pieceOf(props.trial))
@@ -106,31 +101,6 @@ function stock(i: number, patch: { material?: string; thickness?: number }) {
 const more = () => put({ jobs: [...props.trial.jobs, JSON.parse(JSON.stringify(props.trial.jobs.at(-1))) as Job] })
 const less = (i: number) => put({ jobs: props.trial.jobs.filter((_, k) => k !== i) })
 const thickness = (j: Job) => ('thickness' in j.stock ? j.stock.thickness : undefined)
-
-const slug = computed(() => props.trial.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase())
-async function print() {
-  try {
-    const { trialPdf } = await import('../../draw/trialPdf')
-    const paper = settings.value.unit === 'mm' ? 'a4' : 'letter'
-    const said = (s: string, r: number) => boardName(props.trial, s, r, settings.say)
-    await saveFile(await trialPdf({ trial: props.trial, boardName: said, say: settings.say, paper }), `${slug.value}-pieces.pdf`)
-  } catch (error) {
-    trouble.report(error)
-  }
-}
-const drawing = () =>
-  saveFile(
-    new Blob(
-      [
-        pieceSvg(
-          piece.value,
-          props.trial.design.pieces.map((p) => p.label),
-        ),
-      ],
-      { type: 'image/svg+xml' },
-    ),
-    `${slug.value}-pieces.svg`,
-  )
 </script>
 
 <template>
@@ -235,15 +205,7 @@ const drawing = () =>
         <button class="act main" @click="emit('go')">{{ locked ? 'Go on sawing' : 'To the saw' }}</button>
       </p>
     </div>
-    <section class="sheet" aria-label="Test piece">
-      <h2>Every blade saws this</h2>
-      <TestSheet :piece="piece" :hatch="job.stock.material.hatch" :say="settings.say" />
-      <p class="acts">
-        <button class="act" @click="print">Print the pieces (PDF)</button><button class="act" @click="drawing">Drawing (SVG)</button>
-      </p>
-      <p v-if="isStrung(job.saw)" class="soft">Wear eye protection, and let the saw stop before you clear or change anything.</p>
-      <p v-else class="soft">Clamp each piece; keep both hands behind the teeth.</p>
-    </section>
+    <PiecePart :trial="trial" />
   </div>
 </template>
 
@@ -310,11 +272,6 @@ fieldset {
 }
 .acts {
   margin-top: 14px;
-}
-.sheet {
-  display: grid;
-  gap: 8px;
-  align-content: start;
 }
 .lock {
   margin-top: 6px;

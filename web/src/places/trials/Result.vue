@@ -20,7 +20,6 @@ import {
   unfairness,
   unfairWords,
   type Blade,
-  type RankedArm,
   type Trial,
   type TrialCriterion,
 } from '@green-pitch/core'
@@ -31,7 +30,8 @@ import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
 import type { TrialResult, TrialWork } from '../../work/trialWork'
 import Mark from '../../ui/Mark.vue'
-import { armName, stockName } from './words'
+import Ranking from './Ranking.vue'
+import { armName } from './words'
 
 /** What the trial found once the names are told: who leads, how surely, by what, and what would change it. */
 const props = defineProps<{ trial: TrialRecord }>()
@@ -92,17 +92,6 @@ const lasting = computed(() =>
     ),
 )
 const FAR = 6 // times as much: beyond it nobody weighs so
-/** From the least to the greatest worth of any, for the bars. */
-const span = computed(() => {
-  const list = all.value?.blades ?? []
-  const [low, high] = [Math.min(...list.map((b) => b.low)), Math.max(...list.map((b) => b.high))]
-  return { low, high, x: (v: number) => (high > low ? (100 * (v - low)) / (high - low) : 50) }
-})
-const points = (b: RankedArm) => {
-  const said = (of: TrialCriterion[]) => (of.length === judged.value.length ? 'in everything' : listWords(of.map((c) => criterionNames[c])))
-  return [b.bestAt.length && `best: ${said(b.bestAt)}`, b.worstAt.length && `last: ${said(b.worstAt)}`].filter(Boolean).join('; ')
-}
-const labels = (id: string) => props.trial.design.pieces.flatMap((p) => (p.blade === id ? p.label : [])).join(' ')
 const length = computed(() => pieceOf(props.trial).length)
 const figures = computed(() => new Map(figuresOf(props.trial).map((f) => [f.id, f])))
 const pace = (seconds: number) => lengthWords(Math.round((60 * length.value) / seconds), settings.say)
@@ -113,15 +102,6 @@ const under = (id: string) =>
       return n ? `${n} ${undersideWords[u].split(',')[0]}` : []
     })
     .join(', ')
-const placeIn = (stock: string, id: string) => {
-  const found = result.value?.byStock[stock]?.blades ?? []
-  const at = found.findIndex((b) => b.id === id)
-  return at < 0 ? undefined : { at: at + 1, leads: found[at]!.group === 0 }
-}
-/** Stocks in which alone something can be told. */
-const telling = computed(() =>
-  props.trial.jobs.length > 1 ? props.trial.design.stocks.filter((s) => result.value?.byStock[s]?.blades.some((b) => b.group)) : [],
-)
 const unfair = computed(() => {
   const { arms, jobs: stocks, misread, oneBoard } = props.trial
   const own = arms.map((a) => ({ ...a.blade, id: a.id }))
@@ -161,49 +141,7 @@ async function take() {
   <div v-else>
     <h2 class="answer">{{ heading }}</h2>
     <p v-if="decides" class="lead">{{ decides }}</p>
-    <div v-if="all" class="scroll">
-      <table class="plain">
-        <thead>
-          <tr>
-            <th>{{ ways ? 'Way' : 'Blade' }}</th>
-            <th>How far apart<span class="sr">, eight in ten</span></th>
-            <th>Best of all</th>
-            <th v-for="s in telling" :key="s">{{ stockName(trial, s, settings.say) }}</th>
-            <th>Mean place</th>
-            <th>Stands out</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(b, i) in all.blades" :key="b.id" :class="{ parted: i && b.group !== all.blades[i - 1]!.group, front: !b.group }">
-            <td class="who">
-              <b>{{ name(b.id) }}</b> <span class="soft mono labels">{{ labels(b.id) }}</span>
-            </td>
-            <td class="bar">
-              <svg
-                viewBox="0 0 100 12"
-                preserveAspectRatio="none"
-                role="img"
-                :aria-label="`${decimal(b.mean, 1)}, from ${decimal(b.low, 1)} to ${decimal(b.high, 1)}`"
-              >
-                <line x1="0" x2="100" y1="6" y2="6" stroke="var(--faint)" stroke-width="1" />
-                <rect :x="span.x(b.low)" :width="span.x(b.high) - span.x(b.low)" y="4" height="4" fill="var(--void)" />
-                <rect :x="span.x(b.mean) - 0.8" width="1.6" y="0" height="12" fill="var(--ink)" />
-              </svg>
-            </td>
-            <td class="nowrap">{{ share(b.best) }}</td>
-            <td v-for="s in telling" :key="s">
-              <template v-if="placeIn(s, b.id)">{{ placeIn(s, b.id)!.at }}{{ placeIn(s, b.id)!.leads ? ', leads' : '' }}</template>
-            </td>
-            <td class="nowrap">{{ decimal(b.meanPlace, 1) }}{{ b.neverWorst ? ', never last' : '' }}</td>
-            <td>{{ points(b) }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
-    <p class="soft note">
-      A line parts what can be told apart{{ trial.jobs.length > 1 && !telling.length ? '; in any one stock alone nothing can' : '' }}. The
-      bar shows where a blade’s worth lies, eight in ten; all that was judged of one piece shares that piece’s luck.
-    </p>
+    <Ranking v-if="result" :trial="trial" :result="result" />
     <section v-if="all" class="two">
       <div>
         <h2>At the saw and at the bench</h2>
@@ -283,34 +221,6 @@ async function take() {
 }
 .lead {
   margin-top: 4px;
-}
-.scroll {
-  margin-top: 12px;
-}
-tr.parted td {
-  border-top: 2px solid var(--ink);
-}
-tr:not(.front) b {
-  font-weight: 400;
-}
-.who {
-  min-width: 170px;
-}
-.labels {
-  font-size: 13px;
-  display: block;
-}
-.bar {
-  min-width: 190px;
-}
-.bar svg {
-  width: 100%;
-  height: 14px;
-  display: block;
-}
-.note {
-  margin-top: 8px;
-  max-width: 80ch;
 }
 .two {
   margin-top: 20px;

@@ -185,7 +185,10 @@ describe('from signs to causes', () => {
   it('says that nothing is wrong where it vanishes with the pattern, what one cause leaves over, and refuses what is no outcome', () => {
     const peeled = diagnose({ job: scroll, blade, signs: ['uneven-when-peeled'], outcomes: [{ test: 'peel-pattern', outcome: 'gone' }] })
     expect(peeled.nothing).toBe(true)
-    expect(diagnose({ job: scroll, blade, signs: ['hits-arm', 'welds'] }).unexplained).toHaveLength(1)
+    const two = diagnose({ job: scroll, blade, signs: ['hits-arm', 'slips'] })
+    expect(two.unexplained).toHaveLength(1)
+    expect([first(two), two.second].sort()).toEqual(['oil-on-ends', 'piece-too-big'])
+    expect(diagnose({ job: scroll, blade, signs: ['slips'] }).second).toBeUndefined()
     expect(() => diagnose({ job: scroll, blade, signs: ['snaps'], outcomes: [{ test: 'pluck', outcome: 'worn' }] })).toThrow(
       /no outcome of pluck/,
     )

@@ -54,8 +54,9 @@ export interface Diagnosis {
   ifSo: { outcome: OutcomeId; p: number; leaves: CauseId[] }[]
   /** s to the cure, in the mean, going the cheapest way */
   expected: number
-  /** signs that the likeliest cause does not show: there may be a second */
+  /** signs that the likeliest cause does not show, and the cause that best shows them: there may be two */
   unexplained: Sign[]
+  second?: CauseId
   /** the pattern is off and nothing shows */
   nothing: boolean
 }
@@ -127,7 +128,7 @@ export function diagnose(asked: DiagnoseAsked): Diagnosis {
   const candidates = faults.flatMap((fault) => {
     if (failed.includes(fault.id)) return []
     const { times, because } = weight(fault)
-    return times > 0 ? [{ fault, because, score: times * likelihood(fault, told) }] : []
+    return times > 0 ? [{ fault, because, times, score: times * likelihood(fault, told) }] : []
   })
   // every outcome once, however often it was told
   const done = [...new Map(outcomes.map((o) => [o.test, o])).values()].sort((a, b) => (a.test < b.test ? -1 : 1))
@@ -172,12 +173,14 @@ export function diagnose(asked: DiagnoseAsked): Diagnosis {
     : cure ? { kind: 'cure', id: candidates[cure.i]!.fault.id, cost: cost[cure.i]!, gain: Math.max(0, cure.saves) }
     : undefined // prettier-ignore
   const first = causes[0]
+  const unexplained = first ? signs.filter((s) => !first.explains.includes(s)) : []
   return {
     causes,
     next,
     ifSo: best ? outcomesOf(best.test, candidates, p) : [],
     expected: now,
-    unexplained: first ? signs.filter((s) => !first.explains.includes(s)) : [],
+    unexplained,
+    second: secondOf(candidates, unexplained),
     nothing: done.some((o) => o.test === 'peel-pattern' && o.outcome === 'gone'),
   }
 }
@@ -191,6 +194,19 @@ export function signsOf({ saw, cut }: Pick<Job, 'saw' | 'cut'>): Sign[] {
     if (s === 'wont-thread' ? !threaded : s === 'hits-arm' ? !isStrung(saw) : false) return false
     return here.some((f) => showing(f, s) >= ASKED)
   })
+}
+/** Where one cause leaves signs over, the likeliest for those alone; answers were about all of them, and decide nothing here. */
+function secondOf(candidates: readonly { fault: Fault; times: number }[], left: readonly Sign[]): CauseId | undefined {
+  if (!left.length) return undefined
+  const shown = new Set(left)
+  const best = candidates.reduce<{ id?: CauseId; score: number }>(
+    (best, { fault, times }) => {
+      const score = times * likelihood(fault, shown)
+      return left.every((s) => showing(fault, s) >= LIKELY) && score > best.score ? { id: fault.id, score } : best
+    },
+    { score: 0 },
+  )
+  return best.id
 }
 /** How likely this fault shows just these signs; not all that shows is told. */
 function likelihood(fault: Fault, told: ReadonlySet<Sign>): number {

@@ -47,8 +47,8 @@ const reasons = (c: Suspect) => [
       </li>
     </ol>
     <p v-if="found.unexplained.length && (remedy.open?.signs.length ?? 0) > 1" class="soft">
-      {{ capital(found.unexplained.map((s) => signNames[s]).join(', ')) }}: that does not come of it alone. There may be a second cause;
-      mend the first, then look again.
+      {{ capital(found.unexplained.map((s) => signNames[s]).join(', ')) }}: that does not come of it alone.
+      {{ found.second ? `Perhaps ${causeNames[found.second]} too` : 'There may be a second cause' }}: mend the first, then look again.
     </p>
     <p v-if="remedy.open?.outcomes.length || remedy.open?.failed.length" class="acts">
       <button class="act plain" @click="remedy.untold()">Take back the last answer</button>

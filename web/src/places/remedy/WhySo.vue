@@ -57,6 +57,9 @@ const reasons = (c: Suspect) => [
 </template>
 
 <style scoped>
+.whole > p {
+  margin-top: 8px;
+}
 .why {
   padding-top: 12px;
   border-top: 1px solid var(--rule);

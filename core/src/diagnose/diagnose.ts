@@ -1,5 +1,5 @@
 import { isStrung, threadingSeconds } from '../saw/index.js'
-import { isStrungJob, soundJob, type Job } from '../job/index.js'
+import { soundJob, type Job } from '../job/index.js'
 import type { Blade } from '../blade/index.js'
 import {
   answering,
@@ -74,27 +74,14 @@ const LIKELY = 0.15 // chance of a sign from which it is taken as explained
 
 const change = (job: Job, takes: boolean) => (takes ? threadingSeconds(job.saw) + BLADE : 0)
 
-/** Which tests can be made on this saw, with this blade and cut. */
-const possible: Partial<Record<TestId, (job: Job, blade: Blade) => boolean>> = {
-  pluck: (job) => isStrungJob(job),
-  thumb: (job) => isStrungJob(job),
-  tug: (job) => job.saw.kind !== 'hand',
-  'sight-blade': (job) => job.saw.kind !== 'hand',
-  square: (job) => job.saw.kind === 'scroll' || job.saw.kind === 'jigsaw',
-  'hold-down': (job) => job.saw.kind === 'scroll',
-  'wipe-ends': (job, blade) => isStrungJob(job) && blade.end === 'plain',
-  roller: (job) => job.saw.kind === 'jigsaw' && job.saw.roller,
-  'count-strokes': (job) => job.saw.kind === 'hand' || job.saw.kind === 'frame',
-  'peel-pattern': (job) => job.saw.kind !== 'hand',
-  slower: (job) => job.saw.kind !== 'hand',
-  faster: (job) => job.saw.kind !== 'hand',
-  'new-blade': (job) => job.saw.kind !== 'hand',
-  backing: (job) => job.saw.kind !== 'hand' && !job.cut.backing,
+/** What more a test asks than its kind of saw. */
+const asks: Partial<Record<TestId, (job: Job, blade: Blade) => boolean>> = {
+  'wipe-ends': (_job, blade) => blade.end === 'plain',
+  roller: ({ saw }) => saw.kind === 'jigsaw' && saw.roller,
+  backing: ({ cut }) => !cut.backing,
   'raise-blade': (_job, blade) => blade.reverseZone > 0,
-  'less-orbit': (job) => job.saw.kind === 'jigsaw',
-  'clamp-closer': (job) => job.saw.kind !== 'scroll',
-  wax: (job) => job.saw.kind === 'hand' || job.stock.material.cuts === 'metal',
-  'flip-stock': (job) => job.saw.kind !== 'hand',
+  // wood is waxed for the plate, metal for the teeth
+  wax: ({ saw, stock }) => saw.kind === 'hand' || stock.material.cuts === 'metal',
 }
 
 /** Shares after a step down the cheapest order of cures, and what that order costs in the mean, s (Heckerman, Breese and Rommelse 1995). */
@@ -155,7 +142,7 @@ export function diagnose(asked: DiagnoseAsked): Diagnosis {
   const known = new Set<TestId>(done.map((o) => o.test))
   // what was heard is the answer of a pluck
   if (asked.heard?.stress) known.add('pluck').add('thumb')
-  const open = allTests.filter((t) => !known.has(t.id) && (possible[t.id]?.(job, blade) ?? true))
+  const open = allTests.filter((t) => !known.has(t.id) && t.on.includes(job.saw.kind) && (asks[t.id]?.(job, blade) ?? true))
   let best: { test: Test; saves: number; cost: number; net: number } | undefined
   for (const test of open) {
     const price = test.cost + change(job, test.blade) + (test.mends ? trying : 0)

@@ -123,6 +123,8 @@ export interface Fault {
 }
 export interface Test {
   id: TestId
+  /** kinds of saw on which it can be made */
+  on: SawKind[]
   /** s */
   cost: number
   blade: boolean

@@ -8,6 +8,9 @@ export interface Say {
   naming: 'size' | 'tpi'
 }
 
+/** “1 cut”, “3 cuts”. */
+export const countWords = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`
+
 export const lengthWords = (mm: number, say: Say): string => printLength(mm, say.unit)
 
 /** A radius or setting nobody makes finer than this: 0.1 mm from 1 up, or three places of an inch. */

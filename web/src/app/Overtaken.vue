@@ -16,9 +16,9 @@ const settings = useSettings()
 function nameOf({ table, record }: AsideRecord): string {
   if (table === 'patterns') return `the pattern of ${record.id === jobs.record.id ? jobs.name : 'a job'}`
   if ('ticket' in record || 'arms' in record) return record.name
-  if ('saw' in record && typeof record.saw === 'object') return record.saw.name
+  if ('saw' in record) return record.saw.name
   if ('fate' in record) return record.title
-  if ('blade' in record && typeof record.blade === 'object') return bladeWords(record.blade, settings.say)
+  if ('blade' in record) return bladeWords(record.blade, settings.say)
   return 'material' in record ? record.material.name : `this ${registry[table].noun}`
 }
 const shown = computed(() => keeper.asides.map((row) => ({ row, name: nameOf(row) })))

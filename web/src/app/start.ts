@@ -2,7 +2,6 @@ import { db, setMeta } from '../data/db'
 import { useKeeper } from '../store/keeper'
 import { useJob } from '../store/job'
 import { useSettings } from '../store/settings'
-import { useRemedy } from '../store/remedy'
 import { useShop } from '../store/shop'
 import { useTrials } from '../store/trials'
 import { useTrouble } from '../store/trouble'
@@ -16,7 +15,7 @@ export async function start(): Promise<void> {
       else await setMeta('started', () => true)
     }
     await useKeeper().start()
-    await Promise.all([useShop().load(), useTrials().load(), useRemedy().load()])
+    await Promise.all([useShop().load(), useTrials().load()])
     await useJob().load()
   } catch (error) {
     // no storage: the Bench still answers, and says that nothing is kept

@@ -7,6 +7,9 @@ export async function saveFile(blob: Blob, name: string): Promise<void> {
   setTimeout(() => URL.revokeObjectURL(a.href), 60_000)
 }
 
+/** A name as the stem of a file’s: letters and figures, the rest as hyphens. */
+export const fileStem = (name: string): string => name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()
+
 /** Asks for one file; undefined when the chooser is closed without one. */
 export function openFile(extensions: string[]): Promise<File | undefined> {
   return new Promise((resolve) => {

@@ -1,3 +1,4 @@
+import { countWords } from '@green-pitch/core'
 import { mergeJob, unpackJob } from './handover'
 import { textOf } from './backup'
 import { readTrial, takeTrial } from './trialFile'
@@ -8,7 +9,6 @@ export interface Arrived {
   id: string
   said: string
 }
-const many = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`
 
 /** Takes in what was handed over, a job or a trial; nothing stored changes where it does not hold together. */
 export async function takeHanded(file: Blob): Promise<{ ok: true; arrived: Arrived } | { ok: false; message: string }> {
@@ -19,13 +19,19 @@ export async function takeHanded(file: Blob): Promise<{ ok: true; arrived: Arriv
     const { id, fresh, news } = await takeTrial(read.trial)
     return {
       ok: true,
-      arrived: { what: 'trial', id, said: fresh ? `${read.trial.name} is here now.` : `Merged: ${many(news, 'new word')} of the trial.` },
+      arrived: {
+        what: 'trial',
+        id,
+        said: fresh ? `${read.trial.name} is here now.` : `Merged: ${countWords(news, 'new word')} of the trial.`,
+      },
     }
   }
-  const read = await unpackJob(file)
+  const read = await unpackJob(text)
   if (!read.ok) return read
   const { id, name } = read.handed.job
   const { news, logged, fresh } = await mergeJob(read.handed)
-  const said = fresh ? `${name} is here now.` : `Merged: ${many(news, 'new step')} of the run, ${many(logged, 'cut')} for the log.`
+  const said = fresh
+    ? `${name} is here now.`
+    : `Merged: ${countWords(news, 'new step')} of the run, ${countWords(logged, 'cut')} for the log.`
   return { ok: true, arrived: { what: 'job', id, said } }
 }

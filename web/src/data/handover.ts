@@ -22,11 +22,11 @@ export async function packJob(id: string): Promise<Blob> {
   return pack({ format: FORMAT, version: VERSION, model: MODEL, job, pattern, run, log })
 }
 
-/** Reads what was handed over and checks every record; touches nothing stored. */
-export async function unpackJob(file: Blob): Promise<{ ok: true; handed: Handed } | { ok: false; message: string }> {
+/** Reads what was handed over, packed or as its text, and checks every record; touches nothing stored. */
+export async function unpackJob(file: Blob | string): Promise<{ ok: true; handed: Handed } | { ok: false; message: string }> {
   let parsed: { format?: unknown; version?: unknown; model?: unknown } & Partial<Handed>
   try {
-    parsed = JSON.parse(await textOf(file)) as typeof parsed
+    parsed = JSON.parse(typeof file === 'string' ? file : await textOf(file)) as typeof parsed
   } catch {
     return { ok: false, message: 'This file is damaged or not a handed-over job: it cannot be unpacked and read.' }
   }

@@ -96,8 +96,8 @@ export type LogRecord = LogEntry & Kept
 export interface RemedyRecord extends Kept {
   jobId: string
   at: number
-  saw: string
-  blade: string
+  sawId: string
+  bladeId: string
   signs: Sign[]
   outcomes: Outcome[]
   failed: CauseId[]

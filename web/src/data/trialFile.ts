@@ -1,5 +1,6 @@
 import { mergeTrials, MODEL, sameTrial, type Trial } from '@green-pitch/core'
 import { db, tell } from './db'
+import { freshId } from './id'
 import type { TrialRecord } from './records'
 
 const FORMAT = 'green-pitch-trial'
@@ -51,7 +52,7 @@ export async function takeTrial(given: TrialRecord): Promise<Taken> {
       await db.trials.put({ ...both, changed: Math.max(mine.changed, given.changed), rev: mine.rev + 1 })
       return { id: mine.id, fresh: false, news: told(both) - told(mine) }
     }
-    const id = mine ? `t${crypto.randomUUID().slice(0, 18)}` : given.id
+    const id = mine ? freshId('t') : given.id
     await db.trials.add({ ...given, id, rev: 1 })
     return { id, fresh: true, news: told(given) }
   })

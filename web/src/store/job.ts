@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import { makeJob, MODEL, type Cut, type Job } from '@green-pitch/core'
 import { db, save, setMeta } from '../data/db'
+import { freshId } from '../data/id'
 import type { AsideRecord, JobRecord, Ticket } from '../data/records'
 import { useKeeper } from './keeper'
 import { useTrouble } from './trouble'
@@ -10,7 +11,6 @@ const TOGETHER = 900 // ms; edits of one field this close undo as one
 const DEPTH = 200
 
 export const newTicket = (): Ticket => ({ job: makeJob(), model: MODEL })
-const freshId = () => crypto.getRandomValues(new Uint32Array(3)).reduce((s, n) => s + n.toString(36), 'j')
 
 /** The job in hand: its one owner. Edits replace the ticket whole, so undo is a list of tickets. */
 export const useJob = defineStore('job', () => {
@@ -26,7 +26,7 @@ export const useJob = defineStore('job', () => {
   let lastAt = 0
 
   function newRecord(name: string, t: Ticket): JobRecord {
-    return { id: freshId(), rev: 0, name, created: Date.now(), changed: Date.now(), ticket: t }
+    return { id: freshId('j'), rev: 0, name, created: Date.now(), changed: Date.now(), ticket: t }
   }
   function put(t: Ticket) {
     record.value = { ...record.value, ticket: t, changed: Date.now() }

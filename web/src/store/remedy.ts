@@ -1,6 +1,7 @@
 import { computed } from 'vue'
 import { defineStore } from 'pinia'
 import { cureOf, diagnose, type CauseId, type Outcome, type Sign } from '@green-pitch/core'
+import { freshId } from '../data/id'
 import type { RemedyRecord } from '../data/records'
 import { useAnswer } from './answer'
 import { useJob } from './job'
@@ -8,6 +9,7 @@ import { useLearned } from './learned'
 import { useList } from './kept'
 import { useSettings } from './settings'
 import { useShop } from './shop'
+import { useTrouble } from './trouble'
 
 const MONTH = 30 * 86_400_000 // ms
 
@@ -19,17 +21,19 @@ export const useRemedy = defineStore('remedy', () => {
   const shop = useShop()
   const settings = useSettings()
   const list = useList('remedies', (a, b) => b.at - a.at)
+  /** read when something first asks: the Bench answers without */
+  const ready = list.load().catch(useTrouble().report)
 
   /** Looked for now; the newest of this job that is not settled. */
   const open = computed(() => list.rows.value.find((r) => r.jobId === jobs.record.id && r.cause === undefined))
   const past = computed(() => list.rows.value.filter((r) => r.jobId === jobs.record.id && r.cause !== undefined))
   const found = computed(() =>
-    list.rows.value.flatMap((r) => (r.cause && r.cause !== 'nothing' ? { saw: r.saw, cause: r.cause, at: r.at } : [])),
+    list.rows.value.flatMap((r) => (r.cause && r.cause !== 'nothing' ? { saw: r.sawId, cause: r.cause, at: r.at } : [])),
   )
   /** Looked at on this saw within a month, while something else was wrong. */
   const checked = computed(() =>
     list.rows.value
-      .filter((r) => r.cause !== undefined && r.saw === answer.job.saw.id && Date.now() - r.at < MONTH)
+      .filter((r) => r.cause !== undefined && r.sawId === answer.job.saw.id && Date.now() - r.at < MONTH)
       .flatMap((r) => r.outcomes),
   )
   const situation = computed(() => ({
@@ -49,12 +53,12 @@ export const useRemedy = defineStore('remedy', () => {
 
   function begin(): RemedyRecord {
     return {
-      id: `r${crypto.randomUUID().slice(0, 18)}`,
+      id: freshId('r'),
       rev: 0,
       jobId: jobs.record.id,
       at: Date.now(),
-      saw: answer.job.saw.id,
-      blade: answer.blade.id,
+      sawId: answer.job.saw.id,
+      bladeId: answer.blade.id,
       ...{ signs: [], outcomes: [], failed: [] },
     }
   }
@@ -89,7 +93,8 @@ export const useRemedy = defineStore('remedy', () => {
     }, `cure ${cause}`)
   }
   /** What was found for this job since it was last logged, for its entry. */
-  const unlogged = (jobId: string) => {
+  async function unlogged(jobId: string) {
+    await ready
     const since = Math.max(0, ...shop.log.filter((e) => e.jobId === jobId).map((e) => e.at))
     return list.rows.value
       .filter((r) => r.jobId === jobId && r.cause && r.cause !== 'nothing' && r.at > since)
@@ -97,7 +102,7 @@ export const useRemedy = defineStore('remedy', () => {
   }
   return {
     rows: list.rows,
-    load: list.load,
+    ready,
     open,
     past,
     diagnosis,

@@ -81,7 +81,7 @@ export const useRun = defineStore('run', () => {
     const remembered = answer.remembered({ median: r.total, low: (r.total * low) / mid, high: (r.total * high) / mid })
     const parts = partsOf(f)
     const rings = stale.value ? [] : [...s.perRing].map(([id, took]) => ({ took, ...parts[id]! }))
-    const faults = useRemedy().unlogged(r.id)
+    const faults = await useRemedy().unlogged(r.id)
     const kept = await shop.keepLog({
       id: `run-${first.toString(36)}-${r.id.slice(-4)}`,
       rev: 0,

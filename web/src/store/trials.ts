@@ -1,11 +1,11 @@
 import { computed, shallowRef } from 'vue'
 import { defineStore } from 'pinia'
 import { drawTrial, evidenceOf, planOf, type Judging, type PieceRecord, type TrialPlan } from '@green-pitch/core'
+import { freshId } from '../data/id'
 import type { TrialRecord } from '../data/records'
 import { useList } from './kept'
 
 const freshSeed = () => crypto.getRandomValues(new Uint32Array(1))[0]! >>> 1
-const freshId = () => `t${crypto.randomUUID().slice(0, 18)}`
 const DEPTH = 100
 
 /** Fair comparisons, planned, half sawn and done: kept in step with storage and other tabs. */
@@ -30,7 +30,7 @@ export const useTrials = defineStore('trials', () => {
   }
   /** @throws RangeError where it is no trial */
   async function begin(plan: Omit<TrialPlan, 'seed'>): Promise<string> {
-    const id = freshId()
+    const id = freshId('t')
     const now = Date.now()
     await list.keep({ id, rev: 0, created: now, changed: now, ...drawTrial({ ...plan, seed: freshSeed() }) })
     return id
@@ -54,8 +54,6 @@ export const useTrials = defineStore('trials', () => {
     rows,
     evidence,
     load: list.load,
-    keep: list.keep,
-    change: list.change,
     drop: list.drop,
     edit,
     undo,

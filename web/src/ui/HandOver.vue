@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
-import { openFile, saveFile } from '../data/files'
+import { fileStem, openFile, saveFile } from '../data/files'
 import { takeHanded } from '../data/handed'
 import { bringBack, fetchBack, leave, pickUp, reach, type Ours } from '../data/handoverServer'
 import { useJob } from '../store/job'
@@ -100,7 +100,7 @@ const fetchAgain = () => guarded(async () => accept(await fetchBack(mine.value!)
 const file = () =>
   guarded(async () => {
     await keeper.settle()
-    await saveFile(await props.pack(props.id), `${props.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.${props.ending}`)
+    await saveFile(await props.pack(props.id), `${fileStem(props.name)}.${props.ending}`)
   })
 const fromFile = async () => {
   const f = await openFile(['.gz', '.json', 'application/gzip'])

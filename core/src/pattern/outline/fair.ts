@@ -32,7 +32,6 @@ export function fairing(
   slip: Pick<Slip, 'at' | 'depth' | 'length'>,
   ring: { length: number; corners: readonly number[] },
 ): Pick<Slip, 'before' | 'after'> | undefined {
-  // prettier-ignore
   const least = (COVERS * slip.length) / 2
   const wanted = Math.max(least, (STEEPEST * slip.depth) / SLOPE)
   const room = (side: -1 | 1) =>

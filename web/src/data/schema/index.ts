@@ -48,7 +48,7 @@ import { trialRecord } from './trial'
 export { check } from './common'
 export * from './job'
 export { patternRecord } from './pattern'
-export { trialPlan, trialRecord } from './trial'
+export { trialRecord } from './trial'
 
 export const ticket = Joi.object<Ticket, true>({
   job: job.required(),
@@ -108,8 +108,8 @@ const remedyRecord = Joi.object<RemedyRecord, true>({
   rev,
   jobId: id,
   at: from0.required(),
-  saw: id,
-  blade: id,
+  sawId: id,
+  bladeId: id,
   signs: Joi.array().items(one(signs)).max(signs.length).required(),
   outcomes: Joi.array().items(outcome).max(testIds.length).required(),
   failed: Joi.array().items(one(causeIds)).max(causeIds.length).required(),

@@ -108,7 +108,6 @@ const coherent = <T extends Trial>(t: T, helpers: Joi.CustomHelpers<T>) => {
       : '')
   return wrong ? helpers.message({ custom: wrong }) : t
 }
-export const trialPlan = Joi.object<Trial, true>(trial).custom(coherent)
 export const trialRecord = Joi.object<TrialRecord, true>({
   ...trial,
   id,

@@ -5,7 +5,7 @@ import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
-import { saveFile } from '../../data/files'
+import { fileStem, saveFile } from '../../data/files'
 
 /** The set-up card: choose the paper, save or open the PDF. */
 const emit = defineEmits<{ close: [] }>()
@@ -31,7 +31,7 @@ async function make(open: boolean) {
       say: settings.say,
       paper: settings.value.paper,
     })
-    const name = `${jobs.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}-card.pdf`
+    const name = `${fileStem(jobs.name)}-card.pdf`
     const url = URL.createObjectURL(pdf)
     setTimeout(() => URL.revokeObjectURL(url), 60_000)
     if (!open || !window.open(url)) await saveFile(pdf, name)

@@ -46,7 +46,7 @@ const router = useRouter()
 const wrong = computed(() => remedyFor(outcome.value))
 async function write(then?: string) {
   const at = Date.now()
-  const faults = remedy.unlogged(jobs.record.id)
+  const faults = await remedy.unlogged(jobs.record.id)
   const kept = await shop.keepLog({
     // two tabs may log in the same millisecond
     id: `log-${at.toString(36)}-${crypto.getRandomValues(new Uint32Array(1))[0]!.toString(36)}`,

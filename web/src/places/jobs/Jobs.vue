@@ -5,7 +5,7 @@ import { liveQuery } from 'dexie'
 import { Popconfirm } from 'ant-design-vue'
 import { bladeWords, minutesWords, rankBlades, stockWords, evaluate, lengthWords, strokesWords } from '@green-pitch/core'
 import { db } from '../../data/db'
-import { openFile, saveFile } from '../../data/files'
+import { fileStem, openFile, saveFile } from '../../data/files'
 import type { JobRecord } from '../../data/records'
 import { readTicket, ticketJson } from '../../data/ticketFile'
 import { newTicket, useJob } from '../../store/job'
@@ -61,10 +61,7 @@ async function copy(r: JobRecord) {
   await jobs.add(`${r.name}, copy`, r.ticket)
 }
 const file = (r: JobRecord) =>
-  saveFile(
-    new Blob([ticketJson(r.name, r.ticket)], { type: 'application/json' }),
-    `${r.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.ticket.json`,
-  )
+  saveFile(new Blob([ticketJson(r.name, r.ticket)], { type: 'application/json' }), `${fileStem(r.name)}.ticket.json`)
 async function bring() {
   const f = await openFile(['.json'])
   if (!f) return

@@ -5,7 +5,7 @@ import { useJob } from '../../store/job'
 import { useJoint } from '../../store/joint'
 import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
-import { saveFile } from '../../data/files'
+import { fileStem, saveFile } from '../../data/files'
 
 /** The lay-out on paper at full size where it fits, or as a drawing file. */
 const emit = defineEmits<{ close: [] }>()
@@ -15,7 +15,7 @@ const settings = useSettings()
 const dialog = ref<HTMLDialogElement>()
 const paper = ref<'a4' | 'letter'>(settings.value.unit === 'in' ? 'letter' : 'a4')
 onMounted(() => dialog.value?.showModal())
-const name = (ending: string) => `${jobs.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}-${joint.spec.kind}.${ending}`
+const name = (ending: string) => `${fileStem(jobs.name)}-${joint.spec.kind}.${ending}`
 
 async function save(ending: 'pdf' | 'svg' | 'dxf') {
   try {

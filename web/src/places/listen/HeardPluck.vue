@@ -64,9 +64,8 @@ const feelAim = computed(() =>
       </section>
     </div>
     <p v-if="!band.empty" class="feel soft">
-      By feel: a {{ THUMB }} N push at mid-span moves it {{ feel }} sideways{{
-        job.stress === undefined ? ' at the stress advised' : ''
-      }}; green is {{ feelAim }}. Bow allowed while cutting: {{ lengthWords(Math.round(bowAllowed(job) * 100) / 100, say) }}.
+      By feel: a {{ THUMB }} N push at mid-span moves it {{ feel }} sideways{{ job.stress === undefined ? ' at the stress advised' : '' }};
+      green is {{ feelAim }}. Bow allowed while cutting: {{ lengthWords(Math.round(bowAllowed(job) * 100) / 100, say) }}.
     </p>
   </div>
 </template>

@@ -12,6 +12,7 @@ import {
   weighedWords,
   type Weighed,
 } from '@green-pitch/core'
+import { freshId } from '../../data/id'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
@@ -64,7 +65,7 @@ async function keep() {
   const w = weighing.value
   if (!w || !found.value) return
   if (asked.value === 'blade') jobs.editJob({ wear: Math.round(found.value.wear * 20) / 20 }, 'wear')
-  else if (!(await shop.keepWeighing({ id: `w${crypto.randomUUID().slice(0, 18)}`, rev: 0, ...w }))) return
+  else if (!(await shop.keepWeighing({ id: freshId('w'), rev: 0, ...w }))) return
   useTrouble().say(asked.value === 'stock' ? 'Kept: the Bench reckons with it.' : 'The ticket has it; undo takes it back.', 'done')
   dialog.value?.close()
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onMounted, reactive, ref } from 'vue'
 import { transferWords } from '@green-pitch/core'
-import { saveFile } from '../../data/files'
+import { fileStem, saveFile } from '../../data/files'
 import type { papers } from '../../draw/patternPdf'
 import { useJob } from '../../store/job'
 import { usePattern } from '../../store/pattern'
@@ -24,7 +24,7 @@ const form = reactive({
   holes: true,
 })
 onMounted(() => dialog.value?.showModal())
-const stem = () => jobs.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()
+const stem = () => fileStem(jobs.name)
 
 async function guarded(work: () => Promise<void>) {
   busy.value = true

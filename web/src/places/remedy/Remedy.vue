@@ -23,7 +23,9 @@ const told = computed(() => remedy.open?.signs ?? [])
 const choosing = ref(false)
 /** Once signs are told the rest fold away, so that the next step stands first. */
 const shown = computed(() => (told.value.length && !choosing.value ? told.value : possible.value))
-onMounted(() => {
+onMounted(async () => {
+  // what is looked for already goes on
+  await remedy.ready
   const asked = route.query.sign
   for (const s of (typeof asked === 'string' ? asked.split(',') : []) as Sign[]) if (possible.value.includes(s)) void remedy.toggle(s, true)
   if (asked) void router.replace({ query: { ...route.query, sign: undefined } })

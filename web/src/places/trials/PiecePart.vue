@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { isStrung, pieceOf, pieceSvg } from '@green-pitch/core'
 import type { TrialRecord } from '../../data/records'
-import { saveFile } from '../../data/files'
+import { fileStem, saveFile } from '../../data/files'
 import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
 import TestSheet from '../../draw/TestSheet.vue'
@@ -14,7 +14,7 @@ const settings = useSettings()
 const trouble = useTrouble()
 const piece = computed(() => pieceOf(props.trial))
 const job = computed(() => props.trial.jobs[0]!)
-const slug = computed(() => props.trial.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase())
+const slug = computed(() => fileStem(props.trial.name))
 async function print() {
   try {
     const { trialPdf } = await import('../../draw/trialPdf')

@@ -3,7 +3,7 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { Popconfirm } from 'ant-design-vue'
 import type { Job } from '@green-pitch/core'
-import { openFile, saveFile } from '../../data/files'
+import { fileStem, openFile, saveFile } from '../../data/files'
 import { pack } from '../../data/backup'
 import { readTrial, takeTrial, trialJson } from '../../data/trialFile'
 import { useAnswer } from '../../store/answer'
@@ -73,7 +73,7 @@ async function bring() {
   trouble.say(taken.fresh ? `${read.trial.name} is in.` : `${read.trial.name} was here; ${taken.news} new words are in.`, 'done')
   await router.push(`/trials/${taken.id}`)
 }
-const fileName = (name: string) => `${name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.trial.json`
+const fileName = (name: string) => `${fileStem(name)}.trial.json`
 const out = () => trial.value && saveFile(new Blob([trialJson(trial.value)], { type: 'application/json' }), fileName(trial.value.name))
 const packed = (id: string) => pack(JSON.parse(trialJson(trials.rows.find((t) => t.id === id)!)))
 async function again() {

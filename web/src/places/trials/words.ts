@@ -1,6 +1,4 @@
-import { armWords, boardsOf, isSawn, minutesWords, recordOf, stockWords, type Say, type Trial } from '@green-pitch/core'
-
-const many = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`
+import { armWords, countWords, isSawn, recordOf, stockWords, type Say, type Trial } from '@green-pitch/core'
 
 export const stockName = (t: Pick<Trial, 'jobs' | 'design'>, stock: string, say: Say): string => {
   const job = t.jobs[t.design.stocks.indexOf(stock)]!
@@ -8,9 +6,9 @@ export const stockName = (t: Pick<Trial, 'jobs' | 'design'>, stock: string, say:
 }
 /** A board as it is called at the bench: “Pear”, or with its number where there are several. */
 export function boardName(t: Pick<Trial, 'jobs' | 'design'>, stock: string, repeat: number, say: Say): string {
-  const [at, { material }] = [t.design.stocks.indexOf(stock), t.jobs[t.design.stocks.indexOf(stock)]!.stock]
+  const { material } = t.jobs[t.design.stocks.indexOf(stock)]!.stock
   const alone = t.jobs.filter((j) => j.stock.material.id === material.id).length === 1
-  return `${alone ? material.name : stockName(t, stock, say)}${t.design.repeats > 1 ? `, board ${repeat + 1}` : ''}${at < 0 ? '?' : ''}`
+  return `${alone ? material.name : stockName(t, stock, say)}${t.design.repeats > 1 ? `, board ${repeat + 1}` : ''}`
 }
 export const armName = (t: Trial, id: string, say: Say): string => {
   const arm = t.arms.find((a) => a.id === id)
@@ -19,7 +17,7 @@ export const armName = (t: Trial, id: string, say: Say): string => {
 /** What is compared: “3 blades in 3 stocks, 2 boards of each”. */
 export function sizeSaid(t: Trial): string {
   const ways = t.arms.some((a) => a.up ?? a.grain)
-  return `${ways ? 'two ways of laying the piece' : many(t.arms.length, 'blade')} in ${many(t.jobs.length, 'stock')}${t.design.repeats > 1 ? `, ${t.design.repeats} boards of each` : ''}`
+  return `${ways ? 'two ways of laying the piece' : countWords(t.arms.length, 'blade')} in ${countWords(t.jobs.length, 'stock')}${t.design.repeats > 1 ? `, ${t.design.repeats} boards of each` : ''}`
 }
 export type Stage = 'plan' | 'saw' | 'judge' | 'result'
 export const sawn = (t: Trial): number => t.design.pieces.filter((p) => isSawn(recordOf(t, p.label))).length
@@ -41,10 +39,8 @@ export function stateSaid(t: Trial, say: Say): string {
   }
   const all = t.design.pieces.length
   const done = sawn(t)
-  if (!t.pieces.length && !t.orders.length) return `planned: ${many(all, 'piece')} to saw`
-  if (done < all) return `${done} of ${many(all, 'piece')} sawn`
-  return `all sawn; ${many(t.orders.length, 'order')} put`
+  if (!t.pieces.length && !t.orders.length) return `planned: ${countWords(all, 'piece')} to saw`
+  if (done < all) return `${done} of ${countWords(all, 'piece')} sawn`
+  return `all sawn; ${countWords(t.orders.length, 'order')} put`
 }
-export const takes = (seconds: number): string => minutesWords(seconds)
 export const boardKey = (b: { stock: string; repeat: number }): string => `${b.stock} ${b.repeat}`
-export { boardsOf }

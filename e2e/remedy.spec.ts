@@ -139,8 +139,8 @@ test('a slip while running: weighed by its edge, eased ahead of the blade, in th
   // what an edge is was said once for it
   await dialog.getByRole('button', { name: 'Follow the eased line' }).click()
   await expect(dialog).toBeHidden()
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText(opening)
   await expect(line).not.toHaveAttribute('d', asDrawn!)
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(opening)
   await page.reload()
   await slip()
   await expect(dialog.getByRole('button', { name: 'Take the last easing off' })).toBeVisible()

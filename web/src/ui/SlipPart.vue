@@ -109,7 +109,10 @@ function tapped(e: MouseEvent) {
   at.value = alongAt(ring.value, p.x, p.y)
 }
 function follow() {
-  if (slip.value) pattern.choose({ slips: [...(pattern.record!.choices.slips ?? []), slip.value] })
+  const { slips = [], order } = pattern.record!.choices
+  // another web may make another order better; what hangs half sawn keeps its numbers
+  const asNow = order ?? found.value.order.filter((id) => found.value.rings[id]!.ring.role === 'opening')
+  if (slip.value) pattern.choose({ slips: [...slips, slip.value], order: asNow })
   dialog.value?.close()
 }
 const taken = computed(() => (pattern.record?.choices.slips ?? []).filter((s) => s.ring === props.id))

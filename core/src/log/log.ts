@@ -1,5 +1,6 @@
 import type { Blade, Steel } from '../blade/index.js'
 import type { Material } from '../stock/index.js'
+import { grouped } from '../number/index.js'
 import type { Job } from '../job/index.js'
 
 export const fates = ['fine', 'dull', 'broke', 'slipped'] as const
@@ -126,14 +127,7 @@ const spentIn = (e: LogEntry) => e.blades - (e.fate === 'fine' || e.fate === 'sl
 
 /** Use and life by blade and stock, most used first. */
 export function lives(entries: readonly LogEntry[]): Life[] {
-  const rows = new Map<string, LogEntry[]>()
-  for (const e of entries) {
-    const key = `${e.blade.id}|${e.job.stock.material.id}`
-    const row = rows.get(key)
-    if (row) row.push(e)
-    else rows.set(key, [e])
-  }
-  return [...rows.values()]
+  return grouped(entries, (e) => `${e.blade.id}|${e.job.stock.material.id}`)
     .map((es): Life => {
       const sum = (f: (e: LogEntry) => number) => es.reduce((t, e) => t + f(e), 0)
       const minutes = sum((e) => e.minutes)

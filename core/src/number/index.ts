@@ -1,4 +1,5 @@
 export * from './angle.js'
+export * from './group.js'
 export * from './bisect.js'
 export * from './effort.js'
 export * from './linear.js'

@@ -1,0 +1,67 @@
+import type { Beliefs } from '../belief/index.js'
+import { startingHole, type Blade } from '../blade/index.js'
+import { rankBlades } from '../choose/index.js'
+import { faceUp, fraysOn, greenBand, aimPitch, greenMarks, speedBand, type GreenMarks } from '../cut/index.js'
+import { isStrungJob, type Job } from '../job/index.js'
+import { nextDrill, type Drill, type DrillSeries } from '../quantity/index.js'
+import { dialMark, isPowered } from '../saw/index.js'
+
+/** What a chart may show of each row beside stock and blade. */
+export const chartColumns = ['teeth', 'drill', 'strokes', 'note', 'way'] as const
+export type ChartColumn = (typeof chartColumns)[number]
+
+/** One row of a wall chart: a stock on a saw with its curve, and how to saw it. */
+export interface ChartRow {
+  job: Job
+  /** the owned blade to clamp; undefined where none does it */
+  blade?: Blade
+  /** what to buy, where none owned does it */
+  buy?: Blade
+  /** of the blade to clamp: starting hole, strokes a minute and dial marks, note and marks in the green, teeth and face */
+  drill?: Drill
+  strokes?: { low: number; high: number }
+  dial?: [number, number]
+  note?: number
+  marks?: GreenMarks
+  teeth?: 'down' | 'pull' | 'away' | 'up' | 'both'
+  face?: 'show' | 'back' | 'either'
+}
+
+/** A row as it should be printed for what is owned now. */
+export function chartRow(
+  job: Job,
+  owned: readonly Blade[],
+  catalogue: readonly Blade[],
+  drills: readonly DrillSeries[],
+  beliefs?: Beliefs,
+): ChartRow {
+  const blade = rankBlades(job, { blades: owned, beliefs }).value[0]?.blade
+  if (!blade) return { job, buy: rankBlades(job, { blades: catalogue, beliefs }).value[0]?.blade }
+  const speed = speedBand(job, blade)
+  const dial = isPowered(job.saw) && job.saw.speed.kind === 'variable' ? [speed.low, speed.high].map((n) => dialMark(job.saw, n)) : []
+  const band = isStrungJob(job) ? greenBand(job, blade) : undefined
+  const teeth =
+    job.saw.kind === 'jigsaw'
+      ? blade.cutsOn
+      : job.saw.kind === 'frame'
+        ? job.teethTo === 'away'
+          ? 'away'
+          : 'pull'
+        : job.saw.kind === 'scroll'
+          ? 'down'
+          : undefined
+  return {
+    job,
+    blade,
+    drill: job.cut.kind === 'pierced' ? nextDrill(Math.max(startingHole(blade), job.cut.hole ?? 0), drills) : undefined,
+    strokes: { low: speed.low, high: speed.high },
+    dial: dial[0] === undefined || dial[1] === undefined ? undefined : [dial[0], dial[1]],
+    note: band && !band.empty ? aimPitch(band, blade) : undefined,
+    marks: band && isStrungJob(job) ? greenMarks(job.saw, blade, band) : undefined,
+    teeth,
+    face: job.saw.kind === 'hand' ? undefined : fraysOn(blade) === 'face' || job.cut.shows === 'face' ? faceUp(job, blade) : 'either',
+  }
+}
+
+/** Whether two rows say the same to whoever stands at the saw: an older print of the one still holds. */
+export const sameRow = (a: ChartRow, b: { blade?: string }): boolean => a.blade?.id === b.blade

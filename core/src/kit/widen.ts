@@ -1,0 +1,202 @@
+import { outlook, weighed, type Beliefs } from '../belief/index.js'
+import { blades as catalogue, type Blade } from '../blade/index.js'
+import { evaluate, onSaw, passingMargins, rankBlades, type Evaluation } from '../choose/index.js'
+import { heights, type Job } from '../job/index.js'
+import { clampTrouble, isPowered, isStrung, type Saw } from '../saw/index.js'
+import { bestKit, WELL } from './kit.js'
+
+/** What one could buy or change. */
+export const purchaseKinds = ['blade', 'kit', 'holder', 'throat', 'capacity', 'speed', 'tension', 'saw', 'drill'] as const
+export type PurchaseKind = (typeof purchaseKinds)[number]
+export interface Purchase {
+  id: string
+  kind: PurchaseKind
+  /** the saw that is changed or replaced, by id; absent: a saw beside the others, or no saw at all */
+  of?: string
+  /** that saw as it would be, or the new one */
+  saw?: Saw
+  /** kinds of blade that come with it */
+  blades?: readonly Blade[]
+  /** a drill that fine, mm */
+  drill?: number
+  /** in the user's money; absent: not said */
+  price?: number
+}
+/** A kind of work as it may be widened. */
+export interface WidenWork {
+  job: Job
+  /** a year, as it is done today */
+  minutes: number
+  /** pieces a year: what an opened job is counted by; absent: one */
+  yearly?: number
+  /** how far the piece reaches behind the blade at worst, mm */
+  reach?: number
+}
+export interface Widened<W extends WidenWork> {
+  change: Purchase
+  /** work nothing in the shop does today, and this would */
+  opens: W[]
+  /** minutes a year of that work */
+  opened: number
+  /** minutes a year saved of work that is done today */
+  saves: number
+  /** price for an hour saved in its first year; undefined where no price is said or nothing is saved */
+  perHour?: number
+}
+export interface WidenAsked<W extends WidenWork> {
+  jobs: readonly W[]
+  changes: readonly Purchase[]
+  /** kinds of blade in the drawer; absent: all there are */
+  blades?: readonly Blade[]
+  /** saws that stand in the shop beside the jobs’ own */
+  saws?: readonly Saw[]
+  /** finest drill there is, mm */
+  finest?: number
+  beliefs?: Beliefs
+}
+
+/** A way to do a job: on which saw, and what the best blade makes of it. */
+interface Way {
+  job: Job
+  best: Evaluation
+}
+const ROUGHER = 1.25 // times the ridges or tear-out at which another saw’s edge is no longer as good; estimate
+
+/** The shortest way on one saw with these blades; undefined where it is refused. */
+function wayOn(asked: Job, blades: readonly Blade[], beliefs?: Beliefs): Way | undefined {
+  const job = weighed(asked, beliefs)
+  const own = beliefs && outlook(beliefs, job)
+  let best: Evaluation | undefined
+  for (const b of blades) {
+    const margins = passingMargins(job, b)
+    if (!margins) continue
+    const v = evaluate(job, b, margins, own?.(b))
+    if (!best || v.time.total < best.time.total) best = v
+  }
+  return best && { job, best }
+}
+/** Drill and throat, which no limit of a blade asks. */
+const roomFor = ({ job, reach }: WidenWork, saw: Saw, finest = 0): boolean =>
+  !(job.cut.kind === 'pierced' && job.cut.hole !== undefined && job.cut.hole < finest) &&
+  !(reach !== undefined && isStrung(saw) && reach > saw.throat)
+
+/** The work on a saw as it would be: another saw takes another’s job over, a changed one its own. */
+export function changedJob(job: Job, change: Purchase): Job | undefined {
+  if (!change.saw) return job
+  if (change.of !== undefined && change.of !== job.saw.id) return undefined
+  return change.of === undefined ? onSaw(job, change.saw) : { ...job, saw: change.saw }
+}
+
+/**
+ * What each change would open and save, from the user’s own work: the greatest first. Work is done on its own saw where that does
+ * it, else on the other saws of the shop; a change saves time only where the edge it leaves is about as good.
+ * @returns a row for each change, also for those that are worth nothing
+ */
+export function widen<W extends WidenWork>({ jobs, changes, blades = catalogue, saws = [], finest, beliefs }: WidenAsked<W>): Widened<W>[] {
+  const today = jobs.map((w) => {
+    const on = (saw: Saw) => (roomFor(w, saw, finest) ? wayOn(saw === w.job.saw ? w.job : onSaw(w.job, saw), blades, beliefs) : undefined)
+    const own = on(w.job.saw)
+    if (own) return own
+    const others = saws.filter((s) => s.id !== w.job.saw.id).flatMap((s) => on(s) ?? [])
+    return others.reduce<Way | undefined>((a, b) => (!a || b.best.time.total < a.best.time.total ? b : a), undefined)
+  })
+  return changes
+    .map((change): Widened<W> => {
+      const opens: W[] = []
+      let [opened, saves] = [0, 0]
+      jobs.forEach((w, i) => {
+        const job = changedJob(w.job, change)
+        if (!job || !roomFor(w, job.saw, change.drill ?? finest)) return
+        const then = wayOn(
+          job,
+          change.blades ? [...new Map([...blades, ...change.blades].map((b) => [b.id, b])).values()] : blades,
+          beliefs,
+        )
+        const was = today[i]
+        if (!then) return
+        if (!was) {
+          opens.push(w)
+          opened += ((w.yearly ?? 1) * then.best.time.total) / 60
+        } else if (asGood(then.best, was.best)) saves += w.minutes * Math.max(0, 1 - then.best.time.total / was.best.time.total)
+      })
+      return { change, opens, opened, saves, perHour: change.price !== undefined && saves > 0 ? change.price / (saves / 60) : undefined }
+    })
+    .sort((a, b) => b.saves + b.opened - (a.saves + a.opened))
+}
+const asGood = (now: Evaluation, was: Evaluation) => now.edge.ridge <= ROUGHER * was.edge.ridge && now.edge.tear <= ROUGHER * was.edge.tear
+
+/** Minutes a year under which a change that opens nothing is not worth its price; estimate. */
+export const WORTH = 60
+export const worthBuying = <W extends WidenWork>({ opens, saves }: Widened<W>): boolean => opens.length > 0 || saves >= WORTH
+
+export interface ShopAsked<W extends WidenWork> {
+  jobs: readonly W[]
+  /** what stands in the shop, and what there is */
+  saws: readonly Saw[]
+  known: readonly Saw[]
+  owned: readonly Blade[]
+  catalogue: readonly Blade[]
+  finest?: number
+  beliefs?: Beliefs
+}
+const QUICK = 3 // s for each step of a quick clamp; estimate
+const FAST: [number, number] = [400, 1800] // strokes a minute of a speed control; estimate
+
+/** Everything worth a look that this shop could buy or change, for `widen` to weigh. */
+export function purchasesFor<W extends WidenWork>({ jobs, saws, known, owned, catalogue: all, finest, beliefs }: ShopAsked<W>): Purchase[] {
+  const has = new Set(owned.map((b) => b.id))
+  const firstOn = (job: Job) => rankBlades(job, { blades: all, beliefs }).value[0]?.blade
+  const distinct = (of: readonly (Blade | undefined)[]) => [
+    ...new Map(of.flatMap((b) => (b && !has.has(b.id) ? [[b.id, b] as const] : []))).values(),
+  ]
+  const firsts = distinct(jobs.map((w) => firstOn(w.job)))
+  const single = firsts.map((b): Purchase => ({ id: `blade ${b.id}`, kind: 'blade', blades: [b] }))
+  const three = jobs.length ? distinct(bestKit({ jobs, blades: all, size: 3, beliefs, within: WELL }).kit) : []
+  const kit: Purchase[] = three.length > 1 ? [{ id: 'kit', kind: 'kit', blades: three }] : []
+  const changed = (saw: Saw, kind: PurchaseKind, patch: Partial<Saw>, blades?: readonly Blade[]): Purchase => ({
+    id: `${kind} ${saw.id}`,
+    kind,
+    of: saw.id,
+    saw: { ...saw, ...patch } as Saw,
+    blades,
+  })
+  const changes = saws.flatMap((saw): Purchase[] => {
+    const on = jobs.filter((w) => w.job.saw.id === saw.id)
+    const made: Purchase[] = []
+    if (saw.kind === 'scroll' && !saw.ends.includes('plain')) {
+      const ends = { ends: [...saw.ends, 'plain'] } as Partial<Saw>
+      made.push(changed(saw, 'holder', ends, distinct(on.map((w) => firstOn({ ...w.job, saw: { ...saw, ...ends } as Saw })))))
+    }
+    const far = on.reduce((m, w) => Math.max(m, w.reach ?? 0), 0)
+    if (isStrung(saw) && far > saw.throat) made.push(changed(saw, 'throat', { throat: Math.ceil(far / 10) * 10 }))
+    const tall = on.reduce((m, w) => Math.max(m, heights(w.job).total), 0)
+    if (tall > saw.capacity) made.push(changed(saw, 'capacity', { capacity: Math.ceil(tall) }))
+    if (isPowered(saw) && saw.speed.kind === 'steps')
+      made.push(
+        changed(saw, 'speed', {
+          speed: { kind: 'variable', min: Math.min(FAST[0], ...saw.speed.steps), max: Math.max(FAST[1], ...saw.speed.steps) },
+        } as Partial<Saw>),
+      )
+    if (isStrung(saw) && !saw.change.tensionReturns)
+      made.push(
+        changed(saw, 'tension', {
+          change: {
+            ...saw.change,
+            tensionReturns: true,
+            steps: saw.change.steps.map((s) => (s.do === 'thread' ? s : { ...s, seconds: Math.min(s.seconds, QUICK), tool: undefined })),
+          },
+        }),
+      )
+    return made
+  })
+  const others = known
+    .filter((s) => !saws.some((mine) => mine.id === s.id) && s.kind !== 'hand')
+    .map((saw): Purchase => {
+      // a saw none of one’s blades fits comes with the blades one would buy for it
+      const fits = owned.some((b) => !clampTrouble(saw, b))
+      return { id: `saw ${saw.id}`, kind: 'saw', saw, blades: fits ? undefined : distinct(jobs.map((w) => firstOn(onSaw(w.job, saw)))) }
+    })
+  const fine = jobs.reduce((m, { job }) => (job.cut.kind === 'pierced' && job.cut.hole ? Math.min(m, job.cut.hole) : m), Infinity)
+  const drill: Purchase[] = finest !== undefined && fine < finest ? [{ id: 'drill', kind: 'drill', drill: fine }] : []
+  return [...single, ...kit, ...changes, ...others, ...drill]
+}

@@ -1,0 +1,99 @@
+import type { Beliefs } from '../belief/index.js'
+import type { Blade } from '../blade/index.js'
+import { rankBlades } from '../choose/index.js'
+import { grouped } from '../number/index.js'
+import { heights, type Job } from '../job/index.js'
+import { forecast } from '../learn/index.js'
+import type { LogEntry } from '../log/index.js'
+import type { NamedWork } from './mix.js'
+
+/** A job that is planned, made so often a year; its minutes are foretold where its log does not tell them. */
+export interface Planned {
+  jobId: string
+  title: string
+  job: Job
+  /** chosen blade; absent: the first suggested */
+  blade?: Blade
+  /** pieces a year */
+  yearly: number
+}
+/** A blade at work: how often a year, and the minutes of sawing one cut takes it. */
+export interface Use {
+  job: Job
+  blade: Blade
+  /** cuts a year; and how many were logged, where that tells it */
+  yearly: number
+  logged?: number
+  /** min on the blade, one cut */
+  minutes: number
+}
+/** One kind of work of a year, and the blades it is done with. */
+export interface YearsWork extends NamedWork {
+  /** cuts a year */
+  yearly: number
+  uses: Use[]
+  from: 'log' | 'plan'
+}
+
+const YEAR = 365.25 * 86_400_000
+const SHORTEST = 0.25 // years a log counts for at least: three cuts in a week are no three hundred a year; estimate
+const LONGEST = 2 // years back a log is looked at; estimate
+const ALIKE = 0.35 // e-folds of height or radius within which cuts are one kind of work; estimate
+
+/** Years the log speaks for. */
+export function yearsOf(entries: readonly LogEntry[], now: number): number {
+  const first = entries.reduce((t, e) => Math.min(t, e.at), now)
+  return Math.min(LONGEST, Math.max(SHORTEST, (now - first) / YEAR))
+}
+
+const step = (x: number | undefined) => (x === undefined || !(x > 0) ? '' : Math.round(Math.log(x) / ALIKE))
+/** What makes two cuts one kind of work: saw, stock, about the same height and curve, the same finish. */
+function kindOf({ stock, cut, saw }: Job): string {
+  return [
+    saw.id,
+    stock.material.id,
+    stock.form,
+    step(heights({ stock, cut }).total),
+    step(cut.radius),
+    cut.kind,
+    cut.grain ?? '',
+    cut.finish,
+  ].join()
+}
+/** min of sawing and threading, and clean-up */
+const told = (e: LogEntry) => e.minutes + e.cleanUpMinutes
+
+/**
+ * A year of work as the log tells it, and what is planned beside it. Cuts of one kind are put together; their minutes add up with
+ * the log's, for the time it speaks for. A planned job that was never logged counts with its foretold time; one that was takes its
+ * place in the log. Most minutes first.
+ * @param now ms since 1970
+ */
+export function workOf(entries: readonly LogEntry[], planned: readonly Planned[], now: number, beliefs?: Beliefs): YearsWork[] {
+  const years = yearsOf(entries, now)
+  const lately = entries.filter((e) => e.at >= now - LONGEST * YEAR)
+  const logged = grouped(lately, (e) => kindOf(e.job)).map((same): YearsWork => {
+    const newest = same.reduce((a, b) => (b.at > a.at ? b : a))
+    const minutes = same.reduce((t, e) => t + told(e), 0) / years
+    const uses = grouped(same, (e) => e.blade.id).map((by): Use => ({
+      job: by[0]!.job,
+      blade: by[0]!.blade,
+      yearly: by.length / years,
+      logged: by.length,
+      minutes: by.reduce((t, e) => t + e.minutes, 0) / by.length,
+    }))
+    return { title: newest.title, job: newest.job, minutes, yearly: same.length / years, uses, from: 'log' }
+  })
+  const done = new Set(lately.map((e) => e.jobId))
+  const kinds = new Set(lately.map((e) => kindOf(e.job)))
+  const coming = planned
+    .filter((p) => p.yearly > 0 && !done.has(p.jobId) && !kinds.has(kindOf(p.job)))
+    .flatMap((p): YearsWork[] => {
+      const blade = p.blade ?? rankBlades(p.job, { beliefs }).value[0]?.blade
+      if (!blade) return [{ title: p.title, job: p.job, minutes: 0, yearly: p.yearly, uses: [], from: 'plan' }]
+      const f = forecast(p.job, blade, beliefs)
+      const use = { job: p.job, blade, yearly: p.yearly, minutes: f.sawing.median / 60 }
+      return [{ title: p.title, job: p.job, minutes: (p.yearly * f.total.median) / 60, yearly: p.yearly, uses: [use], from: 'plan' }]
+    })
+  return [...logged, ...coming].sort((a, b) => b.minutes - a.minutes)
+}

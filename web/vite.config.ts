@@ -31,7 +31,7 @@ export default defineConfig({
         ],
       },
       workbox: {
-        globPatterns: ['**/*.{js,css,html,svg,png,woff2,ttf}'],
+        globPatterns: ['**/*.{js,css,html,svg,png,woff2,ttf,csv}'],
         globIgnores: ['**/*vietnamese*', '**/*latin-ext*'],
         maximumFileSizeToCacheInBytes: 4_000_000,
         navigateFallbackDenylist: [/^\/health/, /^\/start\.json/, /^\/handover/],

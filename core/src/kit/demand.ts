@@ -57,9 +57,15 @@ function gamma(random: () => number, shape: number): number {
   }
 }
 
+/** Cuts of one occasion: one and, by chance, more, as many in the middle as were logged. */
+function atOnce(random: () => number, { logged }: Use): number {
+  const more = logged ? 1 - logged.occasions / logged.cuts : 0
+  return more > 0 ? 1 + Math.min(MOST, Math.floor(Math.log(1 - random()) / Math.log(more))) : 1
+}
+
 /**
- * Blades the work of a year uses up, and the chance that a kind runs out before a delivery: cuts come by chance at the rate logged
- * or planned, each wears the blade by its minutes over the life in that stock, single lives scatter, and how long they are in the
+ * Blades the work of a year uses up, and the chance that a kind runs out before a delivery: occasions come by chance at the rate
+ * logged or planned, each wears the blade by its minutes over the life in that stock, single lives scatter, and how long they are in the
  * middle is known only so well. Counted over runs of chance from a fixed seed.
  * @returns a row for each kind in the drawer and each that is used, those that run out soonest first
  * @throws RangeError where the days are none
@@ -104,13 +110,13 @@ function demandFor(
   for (let run = 0; run < RUNS; run++) {
     // what is not known of lives is the same for all cuts of one shop
     const longer = Math.exp(spread.doubt * normal(random))
-    // a rate that was counted is known to so many cuts; one that was said is taken at its word
-    const rates = uses.map((u) => (u.logged === undefined ? u.yearly : (u.yearly * gamma(random, u.logged + 1)) / (u.logged + 0.5)))
+    // a rate that was counted is known to so many occasions; one that was said is taken at its word
+    const rates = uses.map(({ logged, yearly }) => (logged ? (yearly / logged.cuts) * gamma(random, logged.occasions + 0.5) : yearly))
     const wearIn = (share: number) =>
       uses.reduce((t, u, i) => {
         let wear = 0
         for (let n = poisson(random, rates[i]! * share); n > 0; n--)
-          wear += u.minutes * Math.exp(LUMPY * normal(random) - (LUMPY * LUMPY) / 2)
+          for (let cuts = atOnce(random, u); cuts > 0; cuts--) wear += u.minutes * Math.exp(LUMPY * normal(random) - (LUMPY * LUMPY) / 2)
         return t + wear / (lives[i]!.middle * longer)
       }, 0)
     const first = wearIn(days / DAYS)

@@ -128,3 +128,24 @@ export function exactly(ratios: Ratios, minutes: readonly number[], size: number
     return [...chosen, ...rest.sort((a, b) => worth(b) - worth(a)).slice(0, Math.max(0, size - chosen.length))]
   }
 }
+
+/** How one job fares with a kit: by which of its blades, and minutes a year lost against its best of all. */
+export interface Served {
+  blade?: Blade
+  loses: number
+}
+/** For each kit, each job by its best blade of it; none where no blade of it does the job. */
+export function serves(
+  { jobs, blades, beliefs, within }: Omit<KitAsked, 'size' | 'keep'>,
+  kits: readonly (readonly Blade[])[],
+): Served[][] {
+  const ratios = ratiosOf(jobs, blades, beliefs, within)
+  return kits.map((kit) => {
+    const columns = kit.map((b) => blades.findIndex((c) => c.id === b.id))
+    return jobs.map(({ minutes }, j): Served => {
+      const best = columns.reduce((a, c) => (ratios[j]![c]! < ratios[j]![a]! ? c : a), columns[0]!)
+      const ratio = ratios[j]?.[best] ?? Infinity
+      return ratio === Infinity ? { loses: 0 } : { blade: blades[best], loses: minutes * (ratio - 1) }
+    })
+  })
+}

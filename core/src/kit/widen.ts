@@ -119,10 +119,13 @@ export function widen<W extends WidenWork>({ jobs, changes, blades = catalogue, 
           opened += ((w.yearly ?? 1) * then.best.time.total) / 60
         } else if (asGood(then.best, was.best)) saves += w.minutes * Math.max(0, 1 - then.best.time.total / was.best.time.total)
       })
-      return { change, opens, opened, saves, perHour: change.price !== undefined && saves > 0 ? change.price / (saves / 60) : undefined }
+      return { change, opens, opened, saves, perHour: costPerHour(saves, change.price) }
     })
     .sort((a, b) => b.saves + b.opened - (a.saves + a.opened))
 }
+/** Price for an hour saved in the first year; undefined where no price is said, or nothing saved. */
+export const costPerHour = (saves: number, price: number | undefined): number | undefined =>
+  price !== undefined && saves > 0 ? price / (saves / 60) : undefined
 const asGood = (now: Evaluation, was: Evaluation) => now.edge.ridge <= ROUGHER * was.edge.ridge && now.edge.tear <= ROUGHER * was.edge.tear
 
 /** Minutes a year under which a change that opens nothing is not worth its price; estimate. */

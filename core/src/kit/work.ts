@@ -5,6 +5,7 @@ import { grouped } from '../number/index.js'
 import { heights, type Job } from '../job/index.js'
 import { forecast } from '../learn/index.js'
 import type { LogEntry } from '../log/index.js'
+import { WELL } from './kit.js'
 import type { NamedWork } from './mix.js'
 
 /** A job that is planned, made so often a year; its minutes are foretold where its log does not tell them. */
@@ -21,9 +22,9 @@ export interface Planned {
 export interface Use {
   job: Job
   blade: Blade
-  /** cuts a year; and how many were logged, where that tells it */
+  /** cuts a year; and on how many occasions how many were logged, where that tells it */
   yearly: number
-  logged?: number
+  logged?: { cuts: number; occasions: number }
   /** min on the blade, one cut */
   minutes: number
 }
@@ -32,10 +33,13 @@ export interface YearsWork extends NamedWork {
   /** cuts a year */
   yearly: number
   uses: Use[]
+  /** the job it was last done for, or is planned as */
+  jobId: string
   from: 'log' | 'plan'
 }
 
-const YEAR = 365.25 * 86_400_000
+const DAY = 86_400_000
+const YEAR = 365.25 * DAY
 const SHORTEST = 0.25 // years a log counts for at least: three cuts in a week are no three hundred a year; estimate
 const LONGEST = 2 // years back a log is looked at; estimate
 const ALIKE = 0.35 // e-folds of height or radius within which cuts are one kind of work; estimate
@@ -60,16 +64,36 @@ function kindOf({ stock, cut, saw }: Job): string {
     cut.finish,
   ].join()
 }
+const APART = 3 // days between cuts of one occasion at most; estimate
+/** Work comes in bursts: how many there were. */
+function occasionsOf(entries: readonly LogEntry[]): number {
+  const at = entries.map((e) => e.at).sort((a, b) => a - b)
+  return at.filter((t, i) => i === 0 || t - at[i - 1]! > APART * DAY).length
+}
 /** min of sawing and threading, and clean-up */
 const told = (e: LogEntry) => e.minutes + e.cleanUpMinutes
+
+/** The first suggested of what one has that does it well, else the first of all. */
+function bladeFor(job: Job, beliefs: Beliefs | undefined, owned: ReadonlySet<string> | undefined): Blade | undefined {
+  const { value } = rankBlades(job, { beliefs })
+  const most = value.reduce((m, r) => Math.max(m, r.score), -Infinity)
+  return (value.find((r) => owned?.has(r.blade.id) && r.score >= most - WELL) ?? value[0])?.blade
+}
 
 /**
  * A year of work as the log tells it, and what is planned beside it. Cuts of one kind are put together; their minutes add up with
  * the log's, for the time it speaks for. A planned job that was never logged counts with its foretold time; one that was takes its
  * place in the log. Most minutes first.
  * @param now ms since 1970
+ * @param owned ids of blades one has: a planned job is done with one of them where that does it well
  */
-export function workOf(entries: readonly LogEntry[], planned: readonly Planned[], now: number, beliefs?: Beliefs): YearsWork[] {
+export function workOf(
+  entries: readonly LogEntry[],
+  planned: readonly Planned[],
+  now: number,
+  beliefs?: Beliefs,
+  owned?: ReadonlySet<string>,
+): YearsWork[] {
   const years = yearsOf(entries, now)
   const lately = entries.filter((e) => e.at >= now - LONGEST * YEAR)
   const logged = grouped(lately, (e) => kindOf(e.job)).map((same): YearsWork => {
@@ -79,21 +103,31 @@ export function workOf(entries: readonly LogEntry[], planned: readonly Planned[]
       job: by[0]!.job,
       blade: by[0]!.blade,
       yearly: by.length / years,
-      logged: by.length,
+      logged: { cuts: by.length, occasions: occasionsOf(by) },
       minutes: by.reduce((t, e) => t + e.minutes, 0) / by.length,
     }))
-    return { title: newest.title, job: newest.job, minutes, yearly: same.length / years, uses, from: 'log' }
+    return { title: newest.title, jobId: newest.jobId, job: newest.job, minutes, yearly: same.length / years, uses, from: 'log' }
   })
   const done = new Set(lately.map((e) => e.jobId))
   const kinds = new Set(lately.map((e) => kindOf(e.job)))
   const coming = planned
     .filter((p) => p.yearly > 0 && !done.has(p.jobId) && !kinds.has(kindOf(p.job)))
     .flatMap((p): YearsWork[] => {
-      const blade = p.blade ?? rankBlades(p.job, { beliefs }).value[0]?.blade
-      if (!blade) return [{ title: p.title, job: p.job, minutes: 0, yearly: p.yearly, uses: [], from: 'plan' }]
+      const blade = p.blade ?? bladeFor(p.job, beliefs, owned)
+      if (!blade) return [{ title: p.title, jobId: p.jobId, job: p.job, minutes: 0, yearly: p.yearly, uses: [], from: 'plan' }]
       const f = forecast(p.job, blade, beliefs)
       const use = { job: p.job, blade, yearly: p.yearly, minutes: f.sawing.median / 60 }
-      return [{ title: p.title, job: p.job, minutes: (p.yearly * f.total.median) / 60, yearly: p.yearly, uses: [use], from: 'plan' }]
+      return [
+        {
+          title: p.title,
+          jobId: p.jobId,
+          job: p.job,
+          minutes: (p.yearly * f.total.median) / 60,
+          yearly: p.yearly,
+          uses: [use],
+          from: 'plan',
+        },
+      ]
     })
   return [...logged, ...coming].sort((a, b) => b.minutes - a.minutes)
 }

@@ -30,7 +30,7 @@ export const router = createRouter({
     { path: '/remedy', name: 'Remedy', component: () => import('../places/remedy/Remedy.vue') },
     { path: '/jobs', name: 'Jobs', component: () => import('../places/jobs/Jobs.vue') },
     { path: '/log', name: 'Log', component: () => import('../places/log/Log.vue') },
-    { path: '/drawer', name: 'Drawer', component: () => import('../places/drawer/Drawer.vue') },
+    { path: '/drawer/:part(kit|order)?', name: 'Drawer', component: () => import('../places/drawer/Drawer.vue'), props: true },
     { path: '/saws', name: 'Saws', component: () => import('../places/saws/Saws.vue') },
     { path: '/settings', name: 'Settings', component: () => import('../places/settings/Settings.vue') },
     { path: '/:rest(.*)*', redirect: '/' },

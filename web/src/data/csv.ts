@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
 import { bladeById, blades, MODEL, type LogEntry } from '@green-pitch/core'
 import { upgraded } from './format'
-import type { DrawerRecord, LogRecord } from './records'
+import type { DrawerRecord, LogRecord, Price } from './records'
 
 /** Spreadsheets must not run a cell as a formula. */
 const guard = { escapeFormulae: /^[=+\-@\t\r]/ }
@@ -67,6 +67,40 @@ export function readDrawerCsv(text: string): CsvIn<Pick<DrawerRecord, 'blade' | 
   })
   return out
 }
+
+/** A line of an order: what is left, how many are wanted, and what the supplier asks for whole packets. */
+export interface OrderLine {
+  blade: string
+  name: string
+  left: number
+  a_year: number
+  runs_out: string
+  wanted: number
+  packets: number
+  in_packet: number
+  price: number | ''
+}
+export const orderCsv = (lines: readonly OrderLine[]): string => Papa.unparse([...lines], guard)
+
+/** Reads a price list: `blade` (a blade’s id or a pattern’s), `pack` and `price`. Bad lines are named and left out. */
+export function readPrices(text: string): CsvIn<Price> {
+  const { data, meta } = parse(text)
+  if (!['blade', 'pack', 'price'].every((f) => meta.fields?.includes(f)))
+    return { rows: [], refused: ['A price list needs the columns “blade”, “pack” and “price” in its first line.'] }
+  const out: CsvIn<Price> = { rows: [], refused: [] }
+  data.forEach((row, i) => {
+    const [blade, pack, price] = [(row.blade ?? '').trim(), number(row.pack), number(row.price)]
+    if (!bladeById(blade) && !blades.some((b) => b.group === blade)) out.refused.push(`Line ${i + 2}: no blade or pattern “${blade}”.`)
+    else if (!Number.isInteger(pack) || pack < 1 || pack > 10_000)
+      out.refused.push(`Line ${i + 2}: pack “${row.pack}” is not a whole number.`)
+    else if (!(price >= 0 && price <= 1e6)) out.refused.push(`Line ${i + 2}: price “${row.price}” is none.`)
+    else out.rows.push({ blade, pack, price })
+  })
+  return out
+}
+/** What a list asks for a kind: its own line, else its pattern’s. */
+export const priceOf = (list: readonly Price[], blade: { id: string; group: string }): Price | undefined =>
+  list.find((p) => p.blade === blade.id) ?? list.find((p) => p.blade === blade.group)
 
 /** The log as a table: what people read and sort, and the whole record in the last column for an exact way back. */
 export function logCsv(rows: readonly LogEntry[]): string {

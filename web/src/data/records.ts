@@ -2,6 +2,7 @@ import { HALF_LIFE } from '@green-pitch/core'
 import type {
   Blade,
   Change,
+  ChartColumn,
   DrillSeries,
   HeardValue,
   Job,
@@ -121,6 +122,40 @@ export interface Settings {
   rates: { hour: number; blade: number }
   /** whether logged cuts are learned from, days after which they count half (0: they never fade), and what was changed when */
   learning: { on: boolean; halfLife: number; changes: Change[] }
+  supply: Supply
+  /** the wall chart as it was put together; absent: as the work of the year suggests */
+  chart?: Chart
+}
+/** What one makes and how blades come: for kits, orders and what is worth buying. */
+export interface Supply {
+  /** kinds of work somebody says they do, while no log tells it */
+  makes: string[]
+  /** times a year a job is made, by its id */
+  yearly: Record<string, number>
+  /** days from order to delivery, and months an order should last */
+  days: number
+  months: number
+  /** finest drill there is, mm */
+  finest?: number
+  /** prices of what could be bought, by what it is, in the user’s money */
+  prices: Record<string, number>
+  /** another price list than the stand-in’s */
+  list?: Price[]
+}
+/** A line of a price list: blades of a group, or one kind, by the packet. */
+export interface Price {
+  /** a blade’s id, or a group’s */
+  blade: string
+  pack: number
+  price: number
+}
+export const chartPapers = ['a4', 'a3', 'letter', 'tabloid'] as const
+export interface Chart {
+  rows: { title: string; job: Job }[]
+  columns: ChartColumn[]
+  paper: (typeof chartPapers)[number]
+  /** when it was printed, and the blade of each row then */
+  printed?: { at: number; blades: (string | null)[] }
 }
 export const themes = ['paper', 'lamp'] as const
 export const namings = ['size', 'tpi'] as const
@@ -137,6 +172,7 @@ export const plainSettings: Settings = {
   teethSchool: 'habit',
   rates: { hour: 0, blade: 0 },
   learning: { on: true, halfLife: HALF_LIFE, changes: [] },
+  supply: { makes: [], yearly: {}, days: 7, months: 6, prices: {} },
 }
 
 /** A record that another tab or a restore overtook before it was stored: kept whole until the user has chosen. */

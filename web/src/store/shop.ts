@@ -1,6 +1,15 @@
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
-import { blades, materials as known, saws as knownSaws, withCaliper, type Fate, type Material, type Saw } from '@green-pitch/core'
+import {
+  blades,
+  groupName,
+  materials as known,
+  saws as knownSaws,
+  withCaliper,
+  type Fate,
+  type Material,
+  type Saw,
+} from '@green-pitch/core'
 import { useList } from './kept'
 
 /** What the workshop holds: saws, drawer, own materials and the log, kept in step with storage and other tabs. */
@@ -33,6 +42,14 @@ export const useShop = defineStore('shop', () => {
       return own ? withCaliper(b, { width: own.width, thickness: own.thickness, kerf: own.kerf }) : b
     })
   })
+  /** Its patterns by name, each with its sizes. */
+  const groups = computed(() =>
+    [...new Set(catalogue.value.map((b) => b.group))].map((id) => ({
+      id,
+      name: groupName(id),
+      blades: catalogue.value.filter((b) => b.group === id),
+    })),
+  )
   const owned = computed(() => new Set(drawer.value.filter((r) => r.count > 0).map((r) => r.blade.id)))
   const countOf = (bladeId: string) => drawer.value.find((r) => r.blade.id === bladeId)?.count ?? 0
 
@@ -64,6 +81,7 @@ export const useShop = defineStore('shop', () => {
     offered,
     materials,
     catalogue,
+    groups,
     owned,
     countOf,
     carried,

@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import {
   changeKinds,
+  chartColumns,
   causeIds,
   drillSeries,
   fates,
@@ -20,20 +21,24 @@ import {
   type RunEvent,
 } from '@green-pitch/core'
 import {
+  chartPapers,
   metaKeys,
   namings,
   papers,
   themes,
   type AsideRecord,
+  type Chart,
   type DrawerRecord,
   type JobRecord,
   type LogRecord,
   type MaterialRecord,
   type MetaRecord,
+  type Price,
   type RemedyRecord,
   type RunRecord,
   type SawRecord,
   type Settings,
+  type Supply,
   type Ticket,
   type WeighingRecord,
 } from '../records'
@@ -192,6 +197,29 @@ export const settings = Joi.object<Settings, true>({
       .items(Joi.object<Change, true>({ what: one(changeKinds).required(), id: Joi.string().max(80).optional(), at: from0.required() }))
       .max(1000)
       .required(),
+  }).optional(),
+  supply: Joi.object<Supply, true>({
+    makes: Joi.array().items(Joi.string().max(40)).max(40).required(),
+    yearly: Joi.object().pattern(Joi.string().max(80), from0.max(10_000)).max(20_000).required(),
+    days: from0.max(3650).required(),
+    months: above0.max(60).required(),
+    finest: above0.max(100),
+    prices: Joi.object().pattern(Joi.string().max(160), from0.max(1e6)).max(2000).required(),
+    list: Joi.array()
+      .items(Joi.object<Price, true>({ blade: id, pack: whole.min(1).max(10_000).required(), price: from0.max(1e6).required() }))
+      .max(5000),
+  }).optional(),
+  chart: Joi.object<Chart, true>({
+    rows: Joi.array()
+      .items(Joi.object<Chart['rows'][number], true>({ title: name(120), job: job.required() }))
+      .max(60)
+      .required(),
+    columns: Joi.array().items(one(chartColumns)).max(chartColumns.length).required(),
+    paper: one(chartPapers).required(),
+    printed: Joi.object<NonNullable<Chart['printed']>, true>({
+      at: from0.required(),
+      blades: Joi.array().items(Joi.string().max(80).allow(null)).max(60).required(),
+    }),
   }).optional(),
 })
 const meta = Joi.object({

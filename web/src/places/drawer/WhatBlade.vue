@@ -5,7 +5,6 @@ import {
   checkBlade,
   decimal,
   endWords,
-  groupName,
   identify,
   identifyWords,
   sizedByTeeth,
@@ -57,12 +56,6 @@ const shown = computed(() => matches.value.filter((m, i) => i < 5 && (i < 2 || m
 const said = computed(() => shop.catalogue.find((b) => b.id === label.value))
 const packet = computed(() => (said.value ? checkBlade(said.value, loose.value) : []))
 const worst = computed(() => packet.value.find((c) => c.state === 'beyond') ?? packet.value.find((c) => c.state === 'near'))
-const groups = computed(() =>
-  [...new Set(shop.catalogue.map((b) => b.group))].map((g) => ({
-    name: groupName(g),
-    blades: shop.catalogue.filter((b) => b.group === g),
-  })),
-)
 </script>
 
 <template>
@@ -125,7 +118,7 @@ const groups = computed(() =>
       <label for="packet">The packet says</label>
       <select id="packet" v-model="label" class="plain-input">
         <option value="">nothing</option>
-        <optgroup v-for="g in groups" :key="g.name" :label="g.name">
+        <optgroup v-for="g in shop.groups" :key="g.name" :label="g.name">
           <option v-for="b in g.blades" :key="b.id" :value="b.id">{{ bladeWords(b, say) }}</option>
         </optgroup>
       </select>

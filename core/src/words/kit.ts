@@ -1,0 +1,171 @@
+import { decimal, noteOf } from '../quantity/index.js'
+import type { Blade } from '../blade/index.js'
+import type { Job } from '../job/index.js'
+import type { ChartColumn, ChartRow, Cover, Demand, KitSchool, Purchase, Short, Widened, WidenWork } from '../kit/index.js'
+import { RISK, worthBuying } from '../kit/index.js'
+import { setterOf } from '../saw/index.js'
+import { greenMarksWords } from './heard.js'
+import {
+  bladeWords,
+  capital,
+  countWords,
+  lengthWords,
+  listWords,
+  lowered,
+  minutesWords,
+  roundWords,
+  sizeWords,
+  strokesWords,
+  type Say,
+} from './say.js'
+
+const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten']
+/** Small numbers as words. */
+export const numberWords = (n: number): string => NUMBERS[n] ?? String(n)
+
+/** Minutes a year as people feel them: a year’s hours, or minutes a month. */
+export function perYearWords(minutes: number): string {
+  if (minutes < 1) return 'nothing'
+  const month = minutes / 12
+  return minutes >= 240
+    ? `${Math.round(minutes / 60)} h a year`
+    : month >= 1.5
+      ? `${Math.round(month)} min a month`
+      : `${Math.round(minutes)} min a year`
+}
+
+/** “Three sizes do 9 of your 10 jobs well; a fourth saves 6 min a month.” */
+export function kitHeading(size: number, did: number, jobs: number, now: Cover, next: Cover | undefined): string {
+  const blades = `${capital(numberWords(size))} ${size === 1 ? 'size does' : 'sizes do'}`
+  const of = jobs === 1 ? 'your job' : did === jobs ? `all your ${numberWords(jobs)} jobs` : `${did} of your ${jobs} jobs`
+  const covers = next && next.covered - now.covered > 1 ? next.covered - now.covered : 0
+  const saves = next ? Math.max(0, now.loss - next.loss) : 0
+  const more = !next
+    ? ''
+    : covers
+      ? `; one more opens ${perYearWords(covers)} of work`
+      : saves >= 1
+        ? `; one more saves ${perYearWords(saves)}`
+        : '; one more saves nothing'
+  return `${blades} ${of} well${more}`
+}
+export const kitSchoolNames: Record<KitSchool, string> = {
+  best: 'What serves best',
+  'few-sizes': 'Sizes most people keep',
+  'one-pattern': 'All of one pattern',
+  variety: 'Each of another pattern, to learn from',
+}
+
+/** How surely a kind runs out before a delivery, in words. */
+export function runsOutWords({ left, runsOut, yearly }: Demand): string {
+  if (left === 0) return 'none left'
+  if (yearly.high === 0) return 'nothing planned needs it'
+  const share = Math.round(100 * runsOut)
+  return share < 1 ? 'lasts until a delivery' : `${share} % that the last is gone before a delivery`
+}
+/** What to order in one sentence. */
+export function orderHeading(demand: readonly Demand[]): string {
+  const wanted = demand.filter((d) => d.order > 0 && d.runsOut >= RISK)
+  if (!wanted.length) return demand.length ? 'Nothing to order: what is left outlasts a delivery' : 'The drawer is empty'
+  return `${countWords(wanted.length, 'kind')} to order, ${countWords(
+    wanted.reduce((t, d) => t + d.order, 0),
+    'blade',
+  )}`
+}
+
+/** A kind that is out and what does instead: “None of No. 3 left: No. 5 at 900 strokes does it, 4 min longer.” */
+export function shortWords({ blade, left, needs, instead, costs }: Short, say: Say): string {
+  const what = left
+    ? `Only ${countWords(left, 'blade')} of ${bladeWords(blade, say)} left, and this asks for about ${Math.ceil(needs)}`
+    : `${bladeWords(blade, say)} is out`
+  if (!instead) return `${what}: nothing else in the drawer does it.`
+  const time = Math.abs(costs) < 45 ? 'in about the same time' : `${minutesWords(Math.abs(costs))} ${costs > 0 ? 'longer' : 'sooner'}`
+  return `${what}: ${bladeWords(instead.blade, say)} at ${strokesWords(instead.speed)} strokes does it, ${time}.`
+}
+
+/** What could be bought or changed. */
+export function purchaseWords(p: Purchase, say: Say, sawName: (id: string) => string): string {
+  const saw = p.of === undefined ? '' : sawName(p.of)
+  switch (p.kind) {
+    case 'blade':
+      return capital(bladeWords(p.blades![0]!, say))
+    case 'kit':
+      return `The best kinds for this work: ${listWords(p.blades!.map((b) => bladeWords(b, say)))}`
+    case 'holder':
+      return `Holders for plain ends in ${saw}`
+    case 'throat':
+      return `A throat of ${lengthWords(p.saw!.throat, say)} instead of ${saw}’s`
+    case 'capacity':
+      return `A saw like ${saw} that takes ${lengthWords(p.saw!.capacity, say)}`
+    case 'speed':
+      return `Speed control for ${saw}`
+    case 'tension':
+      return `Quick clamps and tension that returns on ${saw}`
+    case 'saw':
+      return p.saw!.name
+    case 'drill':
+      return `A drill of ${roundWords(p.drill!, say)}`
+  }
+}
+/** What it would open and save. */
+export function widenedWords({ opens, opened, saves }: Widened<WidenWork>): string {
+  const parts = [
+    opens.length ? `opens ${countWords(opens.length, 'job')}, ${perYearWords(opened)}` : '',
+    saves >= 1 ? `saves ${perYearWords(saves)}` : '',
+  ].filter(Boolean)
+  return parts.length ? parts.join(' and ') : 'changes nothing'
+}
+/** What is worth buying, in one sentence; nothing is an answer. */
+export function worthHeading(rows: readonly Widened<WidenWork>[], say: Say, sawName: (id: string) => string): string {
+  const first = rows.find(worthBuying)
+  return first
+    ? `${purchaseWords(first.change, say, sawName)}: ${widenedWords(first)}`
+    : 'Nothing is worth buying: what you have does your work'
+}
+/** A good blade in the saw one has against a better saw with the blades one has; undefined where there are not both to compare. */
+export function bladeOrSawWords(rows: readonly Widened<WidenWork>[], say: Say): string | undefined {
+  const kit = rows.find((r) => r.change.kind === 'kit')
+  const saw = rows.find((r) => r.change.kind === 'saw' && !r.change.blades)
+  if (!kit || !saw || !(worthBuying(kit) || worthBuying(saw))) return undefined
+  return `${countWords(kit.change.blades!.length, 'good kind')} of blade in the saws you have ${widenedWords(kit)}; ${lowered(purchaseWords(saw.change, say, () => ''))} with the blades you have ${widenedWords(saw)}.`
+}
+
+export const chartColumnNames: Record<ChartColumn, string> = {
+  teeth: 'Teeth, full size',
+  drill: 'Drill',
+  strokes: 'Strokes',
+  note: 'Note',
+  way: 'Teeth and face',
+}
+/** The curve a row of the chart assumes. */
+export function curveWords({ cut }: Pick<Job, 'cut'>, say: Say): string {
+  if (cut.radius === undefined) return cut.grain ? `${cut.grain} the grain` : 'straight'
+  return `curves to R ${roundWords(cut.radius, say)}`
+}
+const TEETH = { down: 'down', pull: 'to the handle', away: 'from the handle', up: 'cut up', both: 'cut both ways' } as const
+const FACE = { show: 'show face up', back: 'show face down', either: '' } as const
+/** A row of the wall chart: what stands in each column, short enough to be read across a room. */
+export function chartCells(row: ChartRow, say: Say): Record<ChartColumn | 'blade', string> {
+  const { blade, buy, job } = row
+  if (!blade) return { blade: buy ? `buy ${bladeWords(buy, say)}` : 'none does it', teeth: '', drill: '', strokes: '', note: '', way: '' }
+  const strokes = row.strokes ? strokesWords(row.strokes) : ''
+  const dial = row.dial ? row.dial.map((d) => decimal(d, 1)) : []
+  const marks = row.marks ? greenMarksWords(row.marks, setterOf(job.saw)) : ''
+  return {
+    blade: bladeWords(blade, say),
+    teeth: '',
+    drill: row.drill?.name ?? '',
+    strokes: dial.length ? `${strokes}, dial ${dial[0] === dial[1] ? dial[0]! : dial.join('–')}` : strokes,
+    note: [row.note === undefined ? '' : noteOf(row.note).name, marks].filter(Boolean).join(', '),
+    way: [row.teeth ? TEETH[row.teeth] : '', row.face ? FACE[row.face] : ''].filter(Boolean).join(', '),
+  }
+}
+/** Why a chart should be printed anew: what it names that changed. */
+export function reprintWords(changed: readonly { title: string; now?: Blade }[]): string {
+  const [first] = changed
+  if (!first) return ''
+  const now = first.now
+    ? `${first.title} is now ${sizeWords(first.now)} ${first.now.name.toLowerCase()}`
+    : `nothing you own does ${first.title.toLowerCase()} now`
+  return `Print it anew: ${now}${changed.length > 1 ? `, and ${countWords(changed.length - 1, 'row')} more` : ''}.`
+}

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { kitWork } from './kitWork'
+
+expose(kitWork)

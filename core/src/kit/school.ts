@@ -3,21 +3,25 @@ import type { Blade } from '../blade/index.js'
 import { isStaple } from '../choose/index.js'
 import { coverOf, exactly, ratiosOf, type Cover, type Work } from './kit.js'
 
-/** Ways people fill a drawer: what serves best; sizes most keep; all of one pattern; each of another, to learn from. */
-export const kitSchools = ['best', 'few-sizes', 'one-pattern', 'variety'] as const
+/** Ways people fill a drawer: what serves best; the best of what one has; sizes most keep; all of one pattern; each of another, to learn from. */
+export const kitSchools = ['best', 'owned', 'few-sizes', 'one-pattern', 'variety'] as const
 export type KitSchool = (typeof kitSchools)[number]
 export interface SchoolKit extends Cover {
   school: KitSchool
   kit: Blade[]
 }
 
-/** What each school would keep in as many blades, and what that comes to. `variety` is found by exchange, the others are exact. */
+/**
+ * What each school would keep in as many blades, and what that comes to; none of what one has where that is nothing. `variety` is
+ * found by exchange, the others are exact.
+ */
 export function kitsBySchool(
   jobs: readonly Work[],
   blades: readonly Blade[],
   size: number,
   beliefs?: Beliefs,
   within?: number,
+  owned: ReadonlySet<string> = new Set(),
 ): SchoolKit[] {
   const ratios = ratiosOf(jobs, blades, beliefs, within)
   const minutes = jobs.map((j) => j.minutes)
@@ -42,11 +46,14 @@ export function kitsBySchool(
     }, [])
   const picks: Record<KitSchool, number[]> = {
     best: among(all),
+    owned: among(all.filter((c) => owned.has(blades[c]!.id))),
     'few-sizes': among(all.filter((c) => isStaple(blades[c]!))),
     'one-pattern': onePattern,
     variety: varied(all, size, (c) => blades[c]!.group, worth, better),
   }
-  return kitSchools.map((school) => ({ school, kit: picks[school].map((c) => blades[c]!), ...worth(picks[school]) }))
+  return kitSchools
+    .filter((school) => school !== 'owned' || owned.size)
+    .map((school) => ({ school, kit: picks[school].map((c) => blades[c]!), ...worth(picks[school]) }))
 }
 
 /** No two of one group: each the one that adds most, then exchanged as long as that helps. */

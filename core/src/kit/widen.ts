@@ -1,6 +1,6 @@
-import { outlook, weighed, type Beliefs } from '../belief/index.js'
+import type { Beliefs } from '../belief/index.js'
 import { blades as catalogue, type Blade } from '../blade/index.js'
-import { evaluate, onSaw, passingMargins, rankBlades, type Evaluation } from '../choose/index.js'
+import { onSaw, rankBlades, type Evaluation, type Ranked } from '../choose/index.js'
 import { heights, type Job } from '../job/index.js'
 import { clampTrouble, isPowered, isStrung, type Saw } from '../saw/index.js'
 import { bestKit, WELL } from './kit.js'
@@ -25,9 +25,9 @@ export interface Purchase {
 /** A kind of work as it may be widened. */
 export interface WidenWork {
   job: Job
-  /** a year, as it is done today */
+  /** a year, as it is done today; 0 where nobody can tell */
   minutes: number
-  /** pieces a year: what an opened job is counted by; absent: one */
+  /** pieces a year: what an opened job whose minutes nobody can tell is counted by; absent: one */
   yearly?: number
   /** how far the piece reaches behind the blade at worst, mm */
   reach?: number
@@ -55,26 +55,21 @@ export interface WidenAsked<W extends WidenWork> {
   beliefs?: Beliefs
 }
 
-/** A way to do a job: on which saw, and what the best blade makes of it. */
-interface Way {
-  job: Job
-  best: Evaluation
-}
-const ROUGHER = 1.25 // times the ridges or tear-out at which another saw’s edge is no longer as good; estimate
+const ROUGHER = 1.25 // times the ridges or tear-out at which another way’s edge is no longer as good; estimate
+const SURELY = 0.9 // of today’s time, above which the doubt of the constants decides; estimate
 
-/** The shortest way on one saw with these blades; undefined where it is refused. */
-function wayOn(asked: Job, blades: readonly Blade[], beliefs?: Beliefs): Way | undefined {
-  const job = weighed(asked, beliefs)
-  const own = beliefs && outlook(beliefs, job)
-  let best: Evaluation | undefined
-  for (const b of blades) {
-    const margins = passingMargins(job, b)
-    if (!margins) continue
-    const v = evaluate(job, b, margins, own?.(b))
-    if (!best || v.time.total < best.time.total) best = v
-  }
-  return best && { job, best }
+const soonest = (of: readonly Evaluation[]): Evaluation | undefined =>
+  of.reduce<Evaluation | undefined>((a, b) => (!a || b.time.total < a.time.total ? b : a), undefined)
+/** The soonest of what does a job well: how it is done today. */
+function usual(all: readonly Ranked[]): Evaluation | undefined {
+  const most = all.reduce((m, r) => Math.max(m, r.score), -Infinity)
+  return soonest(all.filter((r) => r.score >= most - WELL))
 }
+/** Edge and faces about as good, and no hotter than it was. */
+const asGood = (now: Evaluation, was: Evaluation) =>
+  now.edge.ridge <= ROUGHER * was.edge.ridge &&
+  now.edge.tear <= ROUGHER * was.edge.tear &&
+  (!now.speed.trouble || was.speed.trouble !== undefined)
 /** Drill and throat, which no limit of a blade asks. */
 const roomFor = ({ job, reach }: WidenWork, saw: Saw, finest = 0): boolean =>
   !(job.cut.kind === 'pierced' && job.cut.hole !== undefined && job.cut.hole < finest) &&
@@ -88,17 +83,25 @@ export function changedJob(job: Job, change: Purchase): Job | undefined {
 }
 
 /**
- * What each change would open and save, from the user’s own work: the greatest first. Work is done on its own saw where that does
- * it, else on the other saws of the shop; a change saves time only where the edge it leaves is about as good.
+ * What each change would open and save, from the user’s own work: the greatest first. Work is done on its own saw, or
+ * another of the shop that does it as well and sooner; a change saves only where the edge is about as good and the time surely less.
  * @returns a row for each change, also for those that are worth nothing
  */
 export function widen<W extends WidenWork>({ jobs, changes, blades = catalogue, saws = [], finest, beliefs }: WidenAsked<W>): Widened<W>[] {
+  // what a saw was found to be like may be the hand that guides it: another of its kind is taken to be no better
+  const asKnown = (job: Job, was: Job): Job => {
+    const mine = [was.saw, ...saws].find((s) => s.kind === job.saw.kind)
+    return mine ? { ...job, saw: { ...job.saw, id: mine.id } } : job
+  }
+  /** every way to do it there, refused blades aside */
+  const on = (w: W, job: Job, using: readonly Blade[], drill = finest): Ranked[] =>
+    roomFor(w, job.saw, drill) ? rankBlades(job, { blades: using, beliefs }).value : []
   const today = jobs.map((w) => {
-    const on = (saw: Saw) => (roomFor(w, saw, finest) ? wayOn(saw === w.job.saw ? w.job : onSaw(w.job, saw), blades, beliefs) : undefined)
-    const own = on(w.job.saw)
-    if (own) return own
-    const others = saws.filter((s) => s.id !== w.job.saw.id).flatMap((s) => on(s) ?? [])
-    return others.reduce<Way | undefined>((a, b) => (!a || b.best.time.total < a.best.time.total ? b : a), undefined)
+    const own = on(w, w.job, blades)
+    const others = saws.filter((s) => s.id !== w.job.saw.id).flatMap((s) => on(w, asKnown(onSaw(w.job, s), w.job), blades))
+    const way = usual(own) ?? usual(others)
+    // what the shop can do as well and sooner is no gain of anything bought
+    return way && { way, best: soonest([...own, ...others].filter((o) => asGood(o, way)))! }
   })
   return changes
     .map((change): Widened<W> => {
@@ -106,18 +109,19 @@ export function widen<W extends WidenWork>({ jobs, changes, blades = catalogue, 
       let [opened, saves] = [0, 0]
       jobs.forEach((w, i) => {
         const job = changedJob(w.job, change)
-        if (!job || !roomFor(w, job.saw, change.drill ?? finest)) return
-        const then = wayOn(
-          job,
-          change.blades ? [...new Map([...blades, ...change.blades].map((b) => [b.id, b])).values()] : blades,
-          beliefs,
-        )
+        const more = change.blades && [...new Map([...blades, ...change.blades].map((b) => [b.id, b])).values()]
+        const then = job ? on(w, asKnown(job, w.job), more ?? blades, change.drill) : []
         const was = today[i]
-        if (!then) return
         if (!was) {
+          const first = usual(then)
+          if (!first) return
           opens.push(w)
-          opened += ((w.yearly ?? 1) * then.best.time.total) / 60
-        } else if (asGood(then.best, was.best)) saves += w.minutes * Math.max(0, 1 - then.best.time.total / was.best.time.total)
+          opened += w.minutes || ((w.yearly ?? 1) * first.time.total) / 60
+          return
+        }
+        const now = soonest(then.filter((t) => asGood(t, was.way)))
+        if (now && now.time.total < SURELY * was.best.time.total)
+          saves += (w.minutes * (was.best.time.total - now.time.total)) / was.way.time.total
       })
       return { change, opens, opened, saves, perHour: costPerHour(saves, change.price) }
     })
@@ -126,8 +130,6 @@ export function widen<W extends WidenWork>({ jobs, changes, blades = catalogue, 
 /** Price for an hour saved in the first year; undefined where no price is said, or nothing saved. */
 export const costPerHour = (saves: number, price: number | undefined): number | undefined =>
   price !== undefined && saves > 0 ? price / (saves / 60) : undefined
-const asGood = (now: Evaluation, was: Evaluation) => now.edge.ridge <= ROUGHER * was.edge.ridge && now.edge.tear <= ROUGHER * was.edge.tear
-
 /** Minutes a year under which a change that opens nothing is not worth its price; estimate. */
 export const WORTH = 60
 export const worthBuying = <W extends WidenWork>({ opens, saves }: Widened<W>): boolean => opens.length > 0 || saves >= WORTH

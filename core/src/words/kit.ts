@@ -51,6 +51,7 @@ export function kitHeading(size: number, did: number, jobs: number, now: Cover, 
 }
 export const kitSchoolNames: Record<KitSchool, string> = {
   best: 'What serves best',
+  owned: 'The best of what you have',
   'few-sizes': 'Sizes most people keep',
   'one-pattern': 'All of one pattern',
   variety: 'Each of another pattern, to learn from',
@@ -90,7 +91,7 @@ export function purchaseWords(p: Purchase, say: Say, sawName: (id: string) => st
     case 'blade':
       return capital(bladeWords(p.blades![0]!, say))
     case 'kit':
-      return `The best kinds for this work: ${listWords(p.blades!.map((b) => bladeWords(b, say)))}`
+      return `${capital(listWords(p.blades!.map((b) => bladeWords(b, say))))} together`
     case 'holder':
       return `Holders for plain ends in ${saw}`
     case 'throat':
@@ -124,10 +125,11 @@ export function worthHeading(rows: readonly Widened<WidenWork>[], say: Say, sawN
 }
 /** A good blade in the saw one has against a better saw with the blades one has; undefined where there are not both to compare. */
 export function bladeOrSawWords(rows: readonly Widened<WidenWork>[], say: Say): string | undefined {
-  const kit = rows.find((r) => r.change.kind === 'kit')
+  const blade = rows.find((r) => r.change.kind === 'blade' || r.change.kind === 'kit')
   const saw = rows.find((r) => r.change.kind === 'saw' && !r.change.blades)
-  if (!kit || !saw || !(worthBuying(kit) || worthBuying(saw))) return undefined
-  return `${countWords(kit.change.blades!.length, 'good kind')} of blade in the saws you have ${widenedWords(kit)}; ${lowered(purchaseWords(saw.change, say, () => ''))} with the blades you have ${widenedWords(saw)}.`
+  if (!blade || !saw || !(worthBuying(blade) || worthBuying(saw))) return undefined
+  const name = (r: Widened<WidenWork>) => purchaseWords(r.change, say, () => '')
+  return `${name(blade)} in the saws you have ${widenedWords(blade)}; ${lowered(name(saw))}, with the blades you have, ${widenedWords(saw)}.`
 }
 
 export const chartColumnNames: Record<ChartColumn, string> = {

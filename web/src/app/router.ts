@@ -14,6 +14,7 @@ export const places = [
   { group: 'Learn', name: 'Log', path: '/log' },
   { group: 'Shop', name: 'Drawer', path: '/drawer' },
   { group: 'Shop', name: 'Saws', path: '/saws' },
+  { group: 'Shop', name: 'Wall chart', path: '/chart' },
   { group: 'Shop', name: 'Settings', path: '/settings' },
 ] as const
 
@@ -31,7 +32,8 @@ export const router = createRouter({
     { path: '/jobs', name: 'Jobs', component: () => import('../places/jobs/Jobs.vue') },
     { path: '/log', name: 'Log', component: () => import('../places/log/Log.vue') },
     { path: '/drawer/:part(kit|order)?', name: 'Drawer', component: () => import('../places/drawer/Drawer.vue'), props: true },
-    { path: '/saws', name: 'Saws', component: () => import('../places/saws/Saws.vue') },
+    { path: '/saws/:part(worth)?', name: 'Saws', component: () => import('../places/saws/Saws.vue'), props: true },
+    { path: '/chart', name: 'Wall chart', component: () => import('../places/chart/WallChart.vue') },
     { path: '/settings', name: 'Settings', component: () => import('../places/settings/Settings.vue') },
     { path: '/:rest(.*)*', redirect: '/' },
   ],

@@ -9,11 +9,13 @@ import {
   homeGroup,
   isStrung,
   isStrungJob,
+  lifeOf,
   makeDo,
   MODEL,
   rankBlades,
   schoolPicks,
   setUp,
+  shortOf,
   sizeWindow,
   topStress,
   evaluate,
@@ -63,7 +65,22 @@ export const useAnswer = defineStore('answer', () => {
     Object.assign(before, { job: jobs.record.id, blade: value[0]?.blade.id, beliefs: learned.beliefs })
     return value
   })
-  const ranked = computed((): Ranked[] => byPointOfView(job.value, ranking.value, settings.value.view, shop.owned))
+  /** As it would be with a full drawer. */
+  const suggested = computed((): Ranked[] => byPointOfView(job.value, ranking.value, settings.value.view, shop.owned))
+  const left = (id: string) => shop.drawer.find((r) => r.blade.id === id)?.count
+  const needs = (r: Ranked) => r.time.cutting / 60 / (lifeOf(job.value, r.blade, r.feed) * r.own.lasts)
+  /** The first suggestion is out, or too few of it are left for this job. */
+  const out = computed(() => shortOf(suggested.value, left, needs))
+  /** Today’s: what does instead of a kind that is out leads. */
+  const ranked = computed((): Ranked[] => {
+    const { instead } = out.value ?? {}
+    return instead ? [instead, ...suggested.value.filter((r) => r !== instead)] : suggested.value
+  })
+  /** The same of the blade chosen, where one was. */
+  const short = computed(() => {
+    const chosen = jobs.ticket.blade && ranked.value.find((r) => r.blade.id === jobs.ticket.blade!.id)
+    return chosen ? shortOf([chosen, ...ranked.value.filter((r) => r !== chosen)], left, needs) : out.value
+  })
   const schools = computed(() => schoolPicks(job.value, ranking.value, settings.value.view.pattern, shop.owned))
 
   /** The blade the ticket speaks of: the chosen one, else the first suggested, else the nearest that still fails. */
@@ -138,6 +155,8 @@ export const useAnswer = defineStore('answer', () => {
     heard,
     remembered,
     ranked,
+    suggested,
+    short,
     schools,
     blade,
     evaluation,

@@ -88,8 +88,8 @@ export const kitWork = {
     const kits = curve.map((c) => c.kit)
     return serves(asked, kits).map((served, i) => ({ ...curve[i]!, served }))
   },
-  schools: (work: WorkRow[], blades: Blade[], size: number, beliefs?: Beliefs): SchoolKit[] =>
-    kitsBySchool(work, blades, size, beliefs, WELL),
+  schools: (work: WorkRow[], blades: Blade[], size: number, owned: string[], beliefs?: Beliefs): SchoolKit[] =>
+    kitsBySchool(work, blades, size, beliefs, WELL, new Set(owned)),
   demand: (work: WorkRow[], drawer: InDrawer[], days: number, months: number, beliefs?: Beliefs): Demand[] =>
     demandOf({ uses: work.flatMap((w) => w.uses), drawer, days, months, beliefs }),
   worth(work: WorkRow[], shop: Omit<ShopAsked<WorkRow>, 'jobs' | 'beliefs'>, beliefs?: Beliefs): Widened<WorkRow>[] {

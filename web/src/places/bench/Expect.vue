@@ -30,7 +30,7 @@ const grades = computed(() => [
   { response: 'underside' as const, name: 'under', ...gradeSpan(f.value.underside) },
 ])
 const changed = computed(() => {
-  const [now, was] = [answer.ranked[0]?.blade, answer.without]
+  const [now, was] = [answer.suggested[0]?.blade, answer.without]
   if (!learned.beliefs || !now || !was || now.id === was.id) return undefined
   const { say } = settings
   return firstByOwn(bladeWords(now, say), bladeWords(was, say), forecast(answer.job, now, learned.beliefs))

@@ -11,6 +11,7 @@ import {
   roundWords,
   makeDoWords,
   schoolWords,
+  shortWords,
   sizeWords,
   tpiWords,
   tradesWords,
@@ -24,6 +25,7 @@ import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import { withBlade } from '../../data/ticket'
 import ToothStrip from '../../draw/ToothStrip.vue'
+import Mark from '../../ui/Mark.vue'
 import Why from '../../ui/Why.vue'
 
 const emit = defineEmits<{ choose: [blade: Blade] }>()
@@ -81,6 +83,13 @@ function makeItDo() {
       mine first</label
     >
   </div>
+  <p v-if="answer.short" class="short" role="status">
+    <Mark state="near" />{{ shortWords(answer.short, settings.say) }}
+    <button v-if="answer.short.instead && jobs.ticket.blade" class="act plain" @click="emit('choose', answer.short.instead.blade)">
+      Take that
+    </button>
+    <RouterLink to="/drawer/order">Re-order</RouterLink>
+  </p>
   <ul>
     <li v-for="r in rows" :key="r.blade.id" :class="{ on: r.blade.id === answer.blade.id }">
       <h3>
@@ -146,6 +155,9 @@ function makeItDo() {
 </template>
 
 <style scoped>
+.short {
+  padding: 2px 0 8px;
+}
 .head {
   display: flex;
   justify-content: space-between;

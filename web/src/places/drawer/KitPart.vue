@@ -27,7 +27,7 @@ import type { KitAnswer, KitWork } from '../../work/kitWork'
 import ToothStrip from '../../draw/ToothStrip.vue'
 import Count from '../../ui/Count.vue'
 import KitCurve from './KitCurve.vue'
-import Makes from './Makes.vue'
+import Makes from '../../ui/Makes.vue'
 
 /** Which few kinds of blade do the most of a year’s work, and what one more would be worth. */
 const year = useYear()
@@ -83,7 +83,7 @@ const next = computed(() => kits.value?.find((k) => k.size === (now.value?.size 
 watch([now, among], async () => {
   schools.value = undefined
   if (!now.value || group.value) return
-  const found = await beside.ask((w) => w.schools(work.value, bare(blades.value), now.value!.size, year.beliefs))
+  const found = await beside.ask((w) => w.schools(work.value, bare(blades.value), now.value!.size, [...shop.owned], year.beliefs))
   if (found) schools.value = found
 })
 const did = computed(() => now.value?.served.filter((s) => s.blade).length ?? 0)
@@ -180,7 +180,7 @@ const name = (b: Blade) => bladeWords(b, say.value)
                       :max="10000"
                       @update:model-value="(v) => often(w.jobId, v)"
                     />
-                    <span v-if="w.from === 'plan' && w.jobId" class="soft">times, </span>{{ perYearWords(w.minutes) }}
+                    <span v-if="w.from === 'plan' && w.jobId" class="soft">&nbsp;times, </span>{{ perYearWords(w.minutes) }}
                   </td>
                   <td>{{ served?.blade ? name(served.blade) : 'none of these does it well' }}</td>
                   <td class="nowrap">{{ !served?.blade || served.loses < 1 ? '' : perYearWords(served.loses) }}</td>

@@ -8,7 +8,7 @@ import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
 import { useYear } from '../../store/year'
 import Count from '../../ui/Count.vue'
-import Makes from './Makes.vue'
+import Makes from '../../ui/Makes.vue'
 import Mark from '../../ui/Mark.vue'
 import { toOrder, useDemand } from './demand'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { Switch } from 'ant-design-vue'
 import {
   blades,
@@ -25,6 +25,8 @@ import StrungFields from './StrungFields.vue'
 import Themed from '../../ui/Themed.vue'
 import Typed from '../../ui/Typed.vue'
 
+const props = defineProps<{ part?: string }>()
+const WorthBuying = defineAsyncComponent(() => import('./WorthBuying.vue'))
 const shop = useShop()
 const jobs = useJob()
 const settings = useSettings()
@@ -58,71 +60,78 @@ const holds = computed(() => blades.filter((b) => !clampTrouble(saw.value, b)).l
 <template>
   <Themed>
     <div class="place">
-      <header>
-        <h1>{{ shop.mine.size ? `${shop.mine.size} saws in this shop` : 'Which of these stand in your shop?' }}</h1>
-        <div class="acts"><button class="act" @click="copy">Add another like this</button></div>
-      </header>
-      <div class="two">
-        <ul class="saws">
-          <li v-for="s in shop.saws" :key="s.id">
-            <button :aria-pressed="s.id === saw.id" @click="id = s.id">
-              <b>{{ s.short }}</b> <span class="soft">{{ shop.mine.has(s.id) ? 'yours' : '' }}</span>
-            </button>
-          </li>
-        </ul>
-        <div :key="saw.id" class="sheet">
-          <div class="top">
-            <div>
-              <Typed
-                class="name"
-                :model-value="saw.name"
-                aria-label="Name of the saw"
-                maxlength="80"
-                @update:model-value="(name) => put({ name: name.trim() || saw.name })"
-              />
+      <nav class="parts" aria-label="Saws">
+        <RouterLink to="/saws" :aria-current="props.part ? undefined : 'page'">Saws</RouterLink>
+        <RouterLink to="/saws/worth" :aria-current="props.part ? 'page' : undefined">Worth buying</RouterLink>
+      </nav>
+      <WorthBuying v-if="props.part === 'worth'" />
+      <template v-else>
+        <header>
+          <h1>{{ shop.mine.size ? `${shop.mine.size} saws in this shop` : 'Which of these stand in your shop?' }}</h1>
+          <div class="acts"><button class="act" @click="copy">Add another like this</button></div>
+        </header>
+        <div class="two">
+          <ul class="saws">
+            <li v-for="s in shop.saws" :key="s.id">
+              <button :aria-pressed="s.id === saw.id" @click="id = s.id">
+                <b>{{ s.short }}</b> <span class="soft">{{ shop.mine.has(s.id) ? 'yours' : '' }}</span>
+              </button>
+            </li>
+          </ul>
+          <div :key="saw.id" class="sheet">
+            <div class="top">
+              <div>
+                <Typed
+                  class="name"
+                  :model-value="saw.name"
+                  aria-label="Name of the saw"
+                  maxlength="80"
+                  @update:model-value="(name) => put({ name: name.trim() || saw.name })"
+                />
+                <p class="soft">
+                  Holds {{ holds }} of {{ blades.length }} blades.
+                  {{
+                    saw.kind === 'hand'
+                      ? ''
+                      : `${isStrung(saw) ? 'Threading a hole' : 'Entering a hole'} takes about ${minutesWords(threadingSeconds(saw))}.`
+                  }}
+                </p>
+                <label class="mine"
+                  ><Switch :checked="mine" size="small" @change="(v) => keep({ mine: v as boolean })" /> It stands in my shop</label
+                >
+              </div>
+              <SawSide v-if="isStrung(saw)" :saw="saw" :say="settings.say" />
+            </div>
+            <section>
+              <h2>What it takes</h2>
+              <div class="fields">
+                <LengthInput label="Stroke" :model-value="saw.stroke" @update:model-value="(v) => v && put({ stroke: v })" />
+                <LengthInput
+                  v-if="isStrung(saw)"
+                  :label="saw.kind === 'frame' ? 'Frame depth' : 'Throat'"
+                  :model-value="saw.throat"
+                  @update:model-value="(v) => v && put({ throat: v })"
+                />
+                <LengthInput label="Thickest stock" :model-value="saw.capacity" @update:model-value="(v) => v && put({ capacity: v })" />
+                <SpeedFields :saw="saw" @change="put" />
+                <StrungFields v-if="isStrung(saw)" :saw="saw" @change="put" />
+                <JigsawFields v-else-if="saw.kind === 'jigsaw'" :saw="saw" @change="put" />
+              </div>
               <p class="soft">
-                Holds {{ holds }} of {{ blades.length }} blades.
-                {{
-                  saw.kind === 'hand'
-                    ? ''
-                    : `${isStrung(saw) ? 'Threading a hole' : 'Entering a hole'} takes about ${minutesWords(threadingSeconds(saw))}.`
+                Takes {{ endWords(saw.ends) }}{{ isStrung(saw) ? `, ${len(saw.clamp[0])} to ${len(saw.clamp[1])} thick` : '' }}.{{
+                  saw.source ? '' : ' Figures are estimates of its kind until you measure yours.'
                 }}
               </p>
-              <label class="mine"
-                ><Switch :checked="mine" size="small" @change="(v) => keep({ mine: v as boolean })" /> It stands in my shop</label
-              >
-            </div>
-            <SawSide v-if="isStrung(saw)" :saw="saw" :say="settings.say" />
-          </div>
-          <section>
-            <h2>What it takes</h2>
-            <div class="fields">
-              <LengthInput label="Stroke" :model-value="saw.stroke" @update:model-value="(v) => v && put({ stroke: v })" />
-              <LengthInput
-                v-if="isStrung(saw)"
-                :label="saw.kind === 'frame' ? 'Frame depth' : 'Throat'"
-                :model-value="saw.throat"
-                @update:model-value="(v) => v && put({ throat: v })"
-              />
-              <LengthInput label="Thickest stock" :model-value="saw.capacity" @update:model-value="(v) => v && put({ capacity: v })" />
-              <SpeedFields :saw="saw" @change="put" />
-              <StrungFields v-if="isStrung(saw)" :saw="saw" @change="put" />
-              <JigsawFields v-else-if="saw.kind === 'jigsaw'" :saw="saw" @change="put" />
-            </div>
-            <p class="soft">
-              Takes {{ endWords(saw.ends) }}{{ isStrung(saw) ? `, ${len(saw.clamp[0])} to ${len(saw.clamp[1])} thick` : '' }}.{{
-                saw.source ? '' : ' Figures are estimates of its kind until you measure yours.'
-              }}
+            </section>
+            <Calibration v-if="isStrung(saw)" :saw="saw" />
+            <ChangeProcedure v-if="saw.kind !== 'hand'" :saw="saw" @change="(change) => put({ change })" />
+            <p v-if="changed || own">
+              <button class="act" @click="shop.dropSaw(saw.id)">{{ own ? 'Remove this saw' : 'Back to the profile as shipped' }}</button>
+              <span class="soft">Jobs keep what they were reckoned with.</span>
             </p>
-          </section>
-          <Calibration v-if="isStrung(saw)" :saw="saw" />
-          <ChangeProcedure v-if="saw.kind !== 'hand'" :saw="saw" @change="(change) => put({ change })" />
-          <p v-if="changed || own">
-            <button class="act" @click="shop.dropSaw(saw.id)">{{ own ? 'Remove this saw' : 'Back to the profile as shipped' }}</button>
-            <span class="soft">Jobs keep what they were reckoned with.</span>
-          </p>
+          </div>
         </div>
-      </div>
+      </template>
     </div>
   </Themed>
 </template>

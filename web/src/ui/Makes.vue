@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mixes } from '@green-pitch/core'
-import { useYear } from '../../store/year'
+import { useYear } from '../store/year'
 
 /** What somebody says they make, while no log tells it. */
 const year = useYear()

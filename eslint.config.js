@@ -22,7 +22,7 @@ const lines = [
   ['choose'],
   ['setup', 'log', 'fit', 'trial'],
   ['learn'],
-  ['diagnose'],
+  ['diagnose', 'kit'],
   ['pattern', 'run', 'joint'],
   ['words'],
 ]

@@ -30,11 +30,30 @@ for (const theme of ['Paper', 'Lamp']) {
   }
   test(`no serious accessibility finding on any place, ${theme.toLowerCase()}`, async ({ page }) => {
     await inTheme(page)
-    for (const place of ['Pattern', 'Joints', 'Listen', 'Run', 'Jobs', 'Remedy', 'Trials', 'Log', 'Drawer', 'Saws', 'Settings', 'Bench']) {
+    for (const place of [
+      'Pattern',
+      'Joints',
+      'Listen',
+      'Run',
+      'Jobs',
+      'Remedy',
+      'Trials',
+      'Log',
+      'Drawer',
+      'Saws',
+      'Wall chart',
+      'Settings',
+      'Bench',
+    ]) {
       await page.getByRole('link', { name: place, exact: true }).click()
       await expect(page.getByRole('heading', { level: 1 })).toBeAttached()
       if (place === 'Log') await expect(page.locator('.echarts svg, svg').last()).toBeVisible()
       await clean(page, place)
+    }
+    for (const part of ['/drawer/kit', '/drawer/order', '/saws/worth']) {
+      await page.goto(part)
+      await expect(page.getByRole('main').getByRole('table').first()).toBeVisible()
+      await clean(page, part, 'main')
     }
     await page.goto('/remedy?sign=burns')
     await expect(page.getByRole('heading', { name: 'Why' })).toBeVisible()
@@ -78,7 +97,7 @@ test('the Bench serves a phone: nothing wider than the screen', async ({ page })
   await openBench(page)
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
   await page.getByRole('button', { name: 'Places' }).click()
-  for (const place of ['Jobs', 'Joints', 'Drawer', 'Saws', 'Log', 'Settings']) {
+  for (const place of ['Jobs', 'Joints', 'Drawer', 'Kit', 'Re-order', 'Saws', 'Worth buying', 'Wall chart', 'Log', 'Settings']) {
     if (!(await page.getByRole('link', { name: place, exact: true }).isVisible()))
       await page.getByRole('button', { name: 'Places' }).click()
     await page.getByRole('link', { name: place, exact: true }).click()

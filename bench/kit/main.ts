@@ -10,6 +10,7 @@ import {
   finishes,
   lifeOf,
   makeJob,
+  MODEL,
   materials,
   passes,
   ratiosOf,
@@ -17,12 +18,10 @@ import {
   steadyFeed,
   WELL,
   workOf,
-  type Job,
   type LogEntry,
   type Work,
 } from '../../core/src/index.js'
 import { seeded } from '../../core/src/number/index.js'
-import { MODEL } from '../../core/src/index.js'
 
 const percent = (x: number) => `${(100 * x).toFixed(0)} %`
 
@@ -107,7 +106,7 @@ const NOW = 1000 * DAY
 function demandIn(seed: number, days: number) {
   const random = seeded(seed)
   const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
-  const [{ job }] = jobsOf(random, 1) as [{ job: Job }]
+  const { job } = jobsOf(random, 1)[0]!
   const blade = blades.find((b) => !b.plate && passes(job, b))
   if (!blade) return undefined
   const middle = lifeOf(job, blade, steadyFeed(job, blade)) * Math.exp(0.35 * normal())

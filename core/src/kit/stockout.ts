@@ -1,5 +1,6 @@
 import type { Blade } from '../blade/index.js'
 import type { Ranked } from '../choose/index.js'
+import { WELL } from './kit.js'
 
 /** A kind that is out, or too few for the job, and what does instead. */
 export interface Short {
@@ -7,7 +8,7 @@ export interface Short {
   left: number
   /** blades the job should use up with it, in the middle */
   needs: number
-  /** the first of the others of which there are enough; undefined where there is none */
+  /** what does it of the others of which there are enough, the same pattern before another; undefined where there is none */
   instead?: Ranked
   /** s longer than with the one that is out; below 0: sooner */
   costs: number
@@ -30,6 +31,9 @@ export function shortOf(
   if (!first || has === undefined || first.blade.plate) return undefined
   const wanted = needs(first)
   if (has >= Math.max(1, wanted)) return undefined
-  const instead = ranked.find((r) => r !== first && (left(r.blade.id) ?? 0) >= Math.max(1, needs(r)))
+  const enough = ranked.filter((r) => r !== first && (left(r.blade.id) ?? 0) >= Math.max(1, needs(r)))
+  const most = enough.reduce((m, r) => Math.max(m, r.score), -Infinity)
+  // the next size of what is out is nearest to hand, where it does about as well
+  const instead = enough.find((r) => r.blade.group === first.blade.group && r.score >= most - WELL) ?? enough[0]
   return { blade: first.blade, left: has, needs: wanted, instead, costs: instead ? instead.time.total - first.time.total : 0 }
 }

@@ -116,7 +116,7 @@ const name = (b: Blade) => bladeWords(b, say.value)
         </div>
         <label
           >Of
-          <select v-model="group" class="plain-input">
+          <select v-model="group" class="plain-input" aria-label="Of which pattern">
             <option value="">any pattern</option>
             <option v-if="blades.some((b) => shop.owned.has(b.id))" :value="MINE">what I have</option>
             <option v-for="g in groups" :key="g" :value="g">{{ groupName(g).toLowerCase() }}</option>

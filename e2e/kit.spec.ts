@@ -105,7 +105,7 @@ test('a kind that is out changes today’s suggestion and says the cost, in inch
   await to('Drawer')
   await page.getByLabel('Count of No. 4 reverse-skip').fill('0')
   await page.keyboard.press('Tab')
-  await expect(heading(page)).toContainText('83 blades')
+  await expect(heading(page)).toContainText('71 blades')
   await to('Bench')
   await expect(
     page.getByText(/No\. 4 reverse-skip is out: No\. \S+ [a-z-]+ at [\d–]+ strokes does it, (in about the same time|\d+ min)/),

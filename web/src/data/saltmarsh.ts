@@ -168,7 +168,7 @@ export const owned: [id: string, count: number, minutes: number, note: string][]
   ['scroll-twisted-2', 5, 0, 'silhouettes'],
   ['scroll-metal-3', 0, 6, 'last one broke; buy'],
   ['jeweler-4o0', 10, 0, ''],
-  ['jeweler-3o0', 14, 4, 'curlew'],
+  ['jeweler-3o0', 2, 4, 'curlew'],
   ['jeweler-2o0', 9, 0, ''],
   ['jeweler-2', 6, 0, 'thick stock'],
   ['jig-curve-16', 3, 0, ''],

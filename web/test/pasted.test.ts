@@ -30,7 +30,9 @@ it('a list as people write it is read line by line; what it leaves open is told,
 })
 
 it('a price list is read by pattern or blade, and the nearer line holds', () => {
-  const read = readPrices('\uFEFFBlade,Pack,Price\nscroll-skip,12,4.2\nscroll-skip-3,6,"3,10"\nnothing,1,1\nscroll-skip,0,1\nscroll-skip,1,x\n')
+  const read = readPrices(
+    '\uFEFFBlade,Pack,Price\nscroll-skip,12,4.2\nscroll-skip-3,6,"3,10"\nnothing,1,1\nscroll-skip,0,1\nscroll-skip,1,x\n',
+  )
   expect(read.rows).toHaveLength(2)
   expect(read.refused.map((r) => r.slice(0, 6))).toEqual(['Line 4', 'Line 5', 'Line 6'])
   expect(priceOf(read.rows, { id: 'scroll-skip-3', group: 'scroll-skip' })).toMatchObject({ pack: 6, price: 3.1 })

@@ -15,13 +15,17 @@ export type Ratios = readonly Float64Array[]
 /** Of score from a job’s first within which a blade does it well: two sizes off, the other habits alike; estimate. */
 export const WELL = 0.1
 
+/** Of what is not refused, what scores no more than `within` less than the first. */
+export function well<R extends { score: number }>(ranked: readonly R[], within = WELL): R[] {
+  const first = ranked.reduce((m, r) => Math.max(m, r.score), -Infinity)
+  return ranked.filter((r) => r.score >= first - within)
+}
+
 /** How much longer each job takes with each blade than with its best of all, among those no more than `within` of score from its first. */
 export function ratiosOf(jobs: readonly Work[], blades: readonly Blade[], beliefs?: Beliefs, within = Infinity): Ratios {
   const place = new Map(blades.map((b, i) => [b.id, i]))
   return jobs.map(({ job }) => {
-    const { value } = rankBlades(job, { blades, beliefs })
-    const first = value.reduce((m, r) => Math.max(m, r.score), -Infinity)
-    const does = value.filter((r) => r.score >= first - within)
+    const does = well(rankBlades(job, { blades, beliefs }).value, within)
     const best = does.reduce((m, r) => Math.min(m, r.time.total), Infinity)
     const row = new Float64Array(blades.length).fill(Infinity)
     for (const r of does) row[place.get(r.blade.id)!] = r.time.total / best

@@ -1,6 +1,6 @@
 import type { Blade } from '../blade/index.js'
 import type { Ranked } from '../choose/index.js'
-import { WELL } from './kit.js'
+import { well } from './kit.js'
 
 /** A kind that is out, or too few for the job, and what does instead. */
 export interface Short {
@@ -32,8 +32,7 @@ export function shortOf(
   const wanted = needs(first)
   if (has >= Math.max(1, wanted)) return undefined
   const enough = ranked.filter((r) => r !== first && (left(r.blade.id) ?? 0) >= Math.max(1, needs(r)))
-  const most = enough.reduce((m, r) => Math.max(m, r.score), -Infinity)
   // the next size of what is out is nearest to hand, where it does about as well
-  const instead = enough.find((r) => r.blade.group === first.blade.group && r.score >= most - WELL) ?? enough[0]
+  const instead = well(enough).find((r) => r.blade.group === first.blade.group) ?? enough[0]
   return { blade: first.blade, left: has, needs: wanted, instead, costs: instead ? instead.time.total - first.time.total : 0 }
 }

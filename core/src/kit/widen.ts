@@ -3,7 +3,7 @@ import { blades as catalogue, type Blade } from '../blade/index.js'
 import { onSaw, rankBlades, type Evaluation, type Ranked } from '../choose/index.js'
 import { heights, type Job } from '../job/index.js'
 import { clampTrouble, isPowered, isStrung, type Saw } from '../saw/index.js'
-import { bestKit, WELL } from './kit.js'
+import { bestKit, well, WELL } from './kit.js'
 
 /** What one could buy or change. */
 export const purchaseKinds = ['blade', 'kit', 'holder', 'throat', 'capacity', 'speed', 'tension', 'saw', 'drill'] as const
@@ -61,10 +61,7 @@ const SURELY = 0.9 // of today’s time, above which the doubt of the constants 
 const soonest = (of: readonly Evaluation[]): Evaluation | undefined =>
   of.reduce<Evaluation | undefined>((a, b) => (!a || b.time.total < a.time.total ? b : a), undefined)
 /** The soonest of what does a job well: how it is done today. */
-function usual(all: readonly Ranked[]): Evaluation | undefined {
-  const most = all.reduce((m, r) => Math.max(m, r.score), -Infinity)
-  return soonest(all.filter((r) => r.score >= most - WELL))
-}
+const usual = (all: readonly Ranked[]) => soonest(well(all))
 /** Edge and faces about as good, and no hotter than it was. */
 const asGood = (now: Evaluation, was: Evaluation) =>
   now.edge.ridge <= ROUGHER * was.edge.ridge &&

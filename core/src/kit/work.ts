@@ -5,7 +5,7 @@ import { grouped } from '../number/index.js'
 import { heights, type Job } from '../job/index.js'
 import { forecast } from '../learn/index.js'
 import type { LogEntry } from '../log/index.js'
-import { WELL } from './kit.js'
+import { well } from './kit.js'
 import type { NamedWork } from './mix.js'
 
 /** A job that is planned, made so often a year; its minutes are foretold where its log does not tell them. */
@@ -76,8 +76,7 @@ const told = (e: LogEntry) => e.minutes + e.cleanUpMinutes
 /** The first suggested of what one has that does it well, else the first of all. */
 function bladeFor(job: Job, beliefs: Beliefs | undefined, owned: ReadonlySet<string> | undefined): Blade | undefined {
   const { value } = rankBlades(job, { beliefs })
-  const most = value.reduce((m, r) => Math.max(m, r.score), -Infinity)
-  return (value.find((r) => owned?.has(r.blade.id) && r.score >= most - WELL) ?? value[0])?.blade
+  return (well(value).find((r) => owned?.has(r.blade.id)) ?? value[0])?.blade
 }
 
 /**

@@ -4,6 +4,8 @@ import { groupName, type Blade } from '@green-pitch/core'
 export interface Pasted {
   rows: { blade: Blade; count: number }[]
   refused: string[]
+  /** the lines that were not taken, as they stand */
+  rest: string[]
 }
 /** Other words for a pattern, as labels and people have them. */
 const SYNONYMS: [RegExp, string][] = [
@@ -67,7 +69,7 @@ const perhaps = (line: Line) => line.take(/\b(\d+)\b/, first) ?? line.take(/\b(e
 
 /** Reads such lines against the blades there are; what a line leaves open, or does not say, is told and left out. */
 export function readPasted(text: string, catalogue: readonly Blade[]): Pasted {
-  const out: Pasted = { rows: [], refused: [] }
+  const out: Pasted = { rows: [], refused: [], rest: [] }
   const groups = [...new Set(catalogue.map((b) => b.group))].map((g) => ({
     g,
     words: wordsOf(g),
@@ -78,7 +80,10 @@ export function readPasted(text: string, catalogue: readonly Blade[]): Pasted {
     .map((l) => l.trim())
     .filter(Boolean)
     .forEach((written, i) => {
-      const refuse = (why: string) => void out.refused.push(`Line ${i + 1}, “${written.slice(0, 60)}”: ${why}`)
+      const refuse = (why: string) => {
+        out.refused.push(`Line ${i + 1}, “${written.slice(0, 60)}”: ${why}`)
+        out.rest.push(written)
+      }
       const byId = catalogue.find((b) =>
         written
           .toLowerCase()

@@ -13,7 +13,7 @@ import {
 import { toothOutlines, type Point } from './teeth'
 
 /** What a wall chart is drawn of, mm and points; alike on the screen and on paper. */
-export type Mark =
+export type Drawn =
   | { text: string; x: number; y: number; pt: number; bold?: boolean; soft?: boolean; right?: boolean }
   | { line: [number, number, number, number]; width: number }
   | { shape: Point[] }
@@ -63,7 +63,7 @@ export function chartSheet(
 ) {
   const [width, height] = PAPERS[paper]
   const k = scaleOf(paper)
-  const marks: Mark[] = []
+  const marks: Drawn[] = []
   const inner = width - 2 * MARGIN * k
   const shown = ['stock', 'blade', ...columns] as const
   const asked = shown.reduce((t, c) => t + WIDE[c], 0)
@@ -157,7 +157,7 @@ export function chartSheet(
 }
 
 /** A stretch of blade at true size, its teeth down. */
-function strip(marks: Mark[], blade: NonNullable<ChartRow['blade']>, x: number, y: number, length: number): void {
+function strip(marks: Drawn[], blade: NonNullable<ChartRow['blade']>, x: number, y: number, length: number): void {
   const { toothDepth: d } = blade
   const body = Math.min(blade.width - d, 4)
   marks.push({

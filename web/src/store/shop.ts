@@ -6,6 +6,7 @@ import {
   materials as known,
   saws as knownSaws,
   withCaliper,
+  type Blade,
   type Fate,
   type Material,
   type Saw,
@@ -71,7 +72,14 @@ export const useShop = defineStore('shop', () => {
       return { ...stored, count: Math.max(0, stored.count - spent), minutes: spent ? 0 : stored.minutes + minutes }
     })
   }
+  /** So many more of a kind than lie there; a hand saw is one. */
+  const addBlades = (blade: Blade, count: number) =>
+    drawerList.change(blade.id, (own) => {
+      const more = blade.plate ? 1 : count
+      return own ? { ...own, count: own.count + more } : { id: blade.id, rev: 0, blade, count: more, minutes: 0, note: '' }
+    })
   return {
+    addBlades,
     sawRows,
     drawer,
     materialRows,

@@ -11,6 +11,8 @@ const props = defineProps<{
   unit?: string
   none?: string
   whole?: boolean
+  /** its label is for readers only: a table's head says it to the eye */
+  quiet?: boolean
 }>()
 const emit = defineEmits<{ 'update:modelValue': [value: number | undefined] }>()
 const id = useId()
@@ -23,7 +25,7 @@ function put(v: string | number | null) {
 
 <template>
   <div class="field">
-    <label :for="id">{{ label }}</label>
+    <label :for="id" :class="{ sr: quiet }">{{ label }}</label>
     <InputNumber
       :id="id"
       :value="modelValue ?? undefined"

@@ -59,12 +59,6 @@ const count = (r: DrawerRecord, to: number) =>
   shop.changeDrawer(r.id, (stored) => stored && { ...stored, count: Math.max(0, stored.count + to - r.count) })
 
 const asking = ref(false)
-/** A loose blade that was told goes where its kind lies. */
-function oneMore(blade: Blade) {
-  return shop.changeDrawer(blade.id, (own) =>
-    own ? { ...own, count: own.count + 1 } : { id: blade.id, rev: 0, blade, count: 1, minutes: 0, note: '' },
-  )
-}
 async function out() {
   const { drawerCsv } = await import('../../data/csv')
   await saveFile(new Blob([drawerCsv(rows.value)], { type: 'text/csv' }), 'drawer.csv')
@@ -122,7 +116,7 @@ const columns = [
         <button class="act" @click="bring">Read CSV</button><button class="act" :disabled="!rows.length" @click="out">Save CSV</button>
       </div>
     </header>
-    <WhatBlade v-if="asking" @take="oneMore" />
+    <WhatBlade v-if="asking" @take="(b) => shop.addBlades(b, 1)" />
     <Fill v-if="filling" />
     <Table v-if="rows.length" :columns="columns" :data-source="rows" :pagination="false" row-key="id" size="small">
       <template #bodyCell="{ column, record }">
@@ -143,6 +137,7 @@ const columns = [
         <template v-else-if="column.key === 'count'"
           ><Count
             class="count"
+            quiet
             :label="`Count of ${bladeWords(record.blade, settings.say)}`"
             :model-value="record.count"
             :min="0"
@@ -186,13 +181,6 @@ const columns = [
 .count {
   width: 84px;
   min-width: 0;
-}
-.count :deep(label) {
-  position: absolute;
-  clip-path: inset(50%);
-  width: 1px;
-  height: 1px;
-  overflow: hidden;
 }
 .note {
   font: inherit;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { countWords, sizeWords, sizedByTeeth, tpiWords, type Blade } from '@green-pitch/core'
-import { readPasted, type Pasted } from '../../data/pasted'
+import { readPasted } from '../../data/pasted'
 import { useShop } from '../../store/shop'
 import Count from '../../ui/Count.vue'
 
@@ -11,20 +11,14 @@ const group = ref('')
 const picked = ref<string[]>([])
 const each = ref(12)
 const list = ref('')
-const told = ref<Pasted>()
+const told = ref('')
 
 const sizes = computed(() => shop.groups.find((g) => g.id === group.value)?.blades ?? [])
 const said = (b: Blade) => (b.plate ? `${b.name}, ${sizeWords(b)}` : sizedByTeeth(b) ? sizeWords(b) : `${sizeWords(b)}, ${tpiWords(b)}`)
 const toggle = (id: string) => (picked.value = picked.value.includes(id) ? picked.value.filter((p) => p !== id) : [...picked.value, id])
-/** So many more of a kind than there were; a hand saw is one. */
-const put = (blade: Blade, count: number) =>
-  shop.changeDrawer(blade.id, (own) => {
-    const more = blade.plate ? 1 : count
-    return own ? { ...own, count: own.count + more } : { id: blade.id, rev: 0, blade, count: more, minutes: 0, note: '' }
-  })
 async function add() {
   const done: string[] = []
-  for (const b of sizes.value) if (picked.value.includes(b.id) && (await put(b, each.value))) done.push(b.id)
+  for (const b of sizes.value) if (picked.value.includes(b.id) && (await shop.addBlades(b, each.value))) done.push(b.id)
   // what could not be stored stays picked
   picked.value = picked.value.filter((p) => !done.includes(p))
 }
@@ -32,16 +26,10 @@ const read = computed(() => (list.value.trim() ? readPasted(list.value, shop.cat
 async function take() {
   const found = read.value
   if (!found) return
-  const kept: Pasted['rows'] = []
-  for (const r of found.rows) if (await put(r.blade, r.count)) kept.push(r)
-  told.value = { rows: kept, refused: found.refused }
-  // lines that were not understood stay, to be mended
-  const bad = new Set(found.refused.map((r) => Number(/^Line (\d+)/.exec(r)![1]) - 1))
-  list.value = list.value
-    .split(/\r?\n/)
-    .filter((l) => l.trim())
-    .filter((_, i) => bad.has(i))
-    .join('\n')
+  let taken = 0
+  for (const r of found.rows) if (await shop.addBlades(r.blade, r.count)) taken++
+  told.value = `${countWords(taken, 'line')} taken${found.rest.length ? '; mend the rest' : ''}.`
+  list.value = found.rest.join('\n')
 }
 </script>
 
@@ -81,15 +69,13 @@ async function take() {
         rows="4"
         aria-label="List of blades"
         placeholder="No. 3 reverse-skip, 12&#10;2 dozen 2/0 jeweler’s&#10;coping, set 15 TPI x10"
-        @input="told = undefined"
+        @input="told = ''"
       ></textarea>
       <div class="row">
         <button class="act" :disabled="!read?.rows.length" @click="take">
           {{ read?.rows.length ? `Put ${countWords(read.rows.length, 'line')} in the drawer` : 'Put them in the drawer' }}
         </button>
-        <span v-if="told" role="status"
-          >{{ countWords(told.rows.length, 'line') }} taken{{ told.refused.length ? '; mend the rest' : '' }}.</span
-        >
+        <span role="status">{{ told }}</span>
       </div>
       <ul v-if="read?.refused.length" class="soft">
         <li v-for="r in read.refused.slice(0, 5)" :key="r">{{ r }}</li>

@@ -174,6 +174,7 @@ const name = (b: Blade) => bladeWords(b, say.value)
                     <Count
                       v-if="w.from === 'plan' && w.jobId"
                       class="often"
+                      quiet
                       :label="`${w.title}, times a year`"
                       :model-value="year.supply.yearly[w.jobId] ?? 1"
                       :min="0"
@@ -259,10 +260,6 @@ const name = (b: Blade) => bladeWords(b, say.value)
   display: inline-grid;
   width: 74px;
   vertical-align: middle;
-}
-.often :deep(label) {
-  position: absolute;
-  clip-path: inset(50%);
 }
 .schools {
   margin-top: 22px;

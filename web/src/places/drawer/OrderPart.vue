@@ -86,12 +86,7 @@ async function another() {
 }
 /** What came goes into the drawer. */
 async function arrived() {
-  for (const { d, pack, packets } of lines.value.filter((l) => l.packets > 0)) {
-    const more = pack * packets
-    await shop.changeDrawer(d.blade.id, (own) =>
-      own ? { ...own, count: own.count + more } : { id: d.blade.id, rev: 0, blade: d.blade, count: more, minutes: 0, note: '' },
-    )
-  }
+  for (const { d, pack, packets } of lines.value) if (packets > 0) await shop.addBlades(d.blade, pack * packets)
   asked.value = {}
 }
 </script>
@@ -155,6 +150,7 @@ async function arrived() {
             <td class="nowrap">
               <Count
                 class="packets"
+                quiet
                 :label="`Packets of ${name(d)}`"
                 :model-value="packets"
                 :min="0"
@@ -210,10 +206,6 @@ async function arrived() {
   display: inline-grid;
   width: 78px;
   vertical-align: middle;
-}
-.packets :deep(label) {
-  position: absolute;
-  clip-path: inset(50%);
 }
 .figure {
   text-align: right !important;

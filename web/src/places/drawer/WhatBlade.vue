@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, reactive, ref } from 'vue'
+import { computed, nextTick, reactive, ref } from 'vue'
 import {
   bladeWords,
+  capital,
   checkBlade,
   decimal,
   endWords,
@@ -56,12 +57,27 @@ const shown = computed(() => matches.value.filter((m, i) => i < 5 && (i < 2 || m
 const said = computed(() => shop.catalogue.find((b) => b.id === label.value))
 const packet = computed(() => (said.value ? checkBlade(said.value, loose.value) : []))
 const worst = computed(() => packet.value.find((c) => c.state === 'beyond') ?? packet.value.find((c) => c.state === 'near'))
+/** The one just put in; the next lies ready. */
+const last = ref<Blade>()
+const fields = ref<HTMLElement>()
+async function take(blade: Blade) {
+  emit('take', blade)
+  last.value = blade
+  Object.assign(form, { width: undefined, thickness: undefined, count: undefined })
+  await nextTick()
+  fields.value?.querySelector('input')?.focus()
+}
+const ask = computed(() =>
+  last.value
+    ? `${capital(bladeWords(last.value, say.value))} is in. Measure the next, or count its teeth`
+    : 'Measure it, or count its teeth',
+)
 </script>
 
 <template>
   <section class="what" aria-labelledby="what-head">
-    <h2 id="what-head">{{ measured ? identifyWords(matches, say) : 'Measure it, or count its teeth' }}</h2>
-    <div class="fields">
+    <h2 id="what-head">{{ measured ? identifyWords(matches, say) : ask }}</h2>
+    <div ref="fields" class="fields">
       <LengthInput v-model="form.width" label="Width with the teeth" none="not measured" />
       <LengthInput v-model="form.thickness" label="Thickness of the body" none="not measured" />
       <Count v-model="form.count" label="Teeth counted" :min="1" :max="400" none="not counted" whole />
@@ -111,7 +127,7 @@ const worst = computed(() => packet.value.find((c) => c.state === 'beyond') ?? p
         <span class="checks"
           ><span v-for="c in m.checks" :key="c.trait"><Mark :state="c.state" />{{ traitWords(c, say) }}</span></span
         >
-        <button class="act plain" @click="emit('take', m.blade)">{{ shop.countOf(m.blade.id) ? 'One more' : 'Put in the drawer' }}</button>
+        <button class="act plain" @click="take(m.blade)">{{ shop.countOf(m.blade.id) ? 'One more' : 'Put in the drawer' }}</button>
       </li>
     </ul>
     <p class="label">

@@ -118,6 +118,7 @@ const between = computed(() => found.value && bladeOrSawWords(found.value, say.v
             <td>
               <Count
                 class="price"
+                quiet
                 :label="`Price of ${purchaseWords(f.change, say, sawName)}`"
                 :model-value="price(f)"
                 :min="0"
@@ -162,10 +163,6 @@ const between = computed(() => found.value && bladeOrSawWords(found.value, say.v
 }
 .price {
   width: 104px;
-}
-.price :deep(label) {
-  position: absolute;
-  clip-path: inset(50%);
 }
 .words {
   font-family: var(--text);

@@ -2,7 +2,7 @@
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { useMediaQuery } from '@vueuse/core'
-import { places } from './router'
+import { places } from './places'
 import { useKeys } from '../ui/keys'
 import Ticket from './Ticket.vue'
 import Overtaken from './Overtaken.vue'

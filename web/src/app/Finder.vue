@@ -5,14 +5,15 @@ import { bladeWords } from '@green-pitch/core'
 import { db } from '../data/db'
 import { useJob } from '../store/job'
 import { useSettings } from '../store/settings'
+import { useAnswer } from '../store/answer'
 import { useShop } from '../store/shop'
 import { onKey } from '../ui/keys'
-import { places } from './router'
+import { partAsked } from '../ui/partAsked'
+import { places } from './places'
+import { found, terms, type Named, type Target } from './synonyms'
 import { withBlade, withMaterial, withSaw } from '../data/ticket'
 
-interface Hit {
-  kind: string
-  text: string
+interface Hit extends Named {
   go(): unknown
 }
 const dialog = ref<HTMLDialogElement>()
@@ -21,6 +22,7 @@ const at = ref(0)
 const router = useRouter()
 const jobs = useJob()
 const shop = useShop()
+const answer = useAnswer()
 const settings = useSettings()
 const names = ref<{ id: string; name: string }[]>([])
 
@@ -32,6 +34,19 @@ onKey('/', async () => {
   await nextTick()
 })
 
+/** Goes where a word leads; a pattern's blade is the best placed one, or its middle size. */
+function lead(to: Target) {
+  if ('place' in to) return router.push(to.place)
+  if ('part' in to) partAsked.value = to.part
+  else {
+    const all = shop.catalogue.filter((b) => b.group === to.group)
+    const best = answer.ranked.find((r) => r.blade.group === to.group)?.blade ?? all[Math.floor(all.length / 2)]
+    if (best) jobs.edit((t) => withBlade(t, best), 'blade')
+  }
+  return router.push('/')
+}
+const kindOf = (to: Target) => ('place' in to ? 'Place' : 'part' in to ? 'Ticket' : 'Blades')
+
 const all = computed((): Hit[] => {
   const bench = (work: () => unknown) => () => {
     work()
@@ -39,6 +54,7 @@ const all = computed((): Hit[] => {
   }
   return [
     ...places.map((p) => ({ kind: 'Place', text: p.name as string, go: () => router.push(p.path) })),
+    ...terms.map((t): Hit => ({ kind: kindOf(t.to), text: t.text, words: t.words, go: () => lead(t.to) })),
     ...names.value.map((j) => ({ kind: 'Job', text: j.name, go: bench(() => jobs.open(j.id)) })),
     ...shop.materials.map((m) => ({ kind: 'Stock', text: m.name, go: bench(() => jobs.edit((t) => withMaterial(t, m), 'material')) })),
     ...shop.saws.map((s) => ({ kind: 'Saw', text: s.name, go: bench(() => jobs.edit((t) => withSaw(t, s), 'saw')) })),
@@ -49,10 +65,7 @@ const all = computed((): Hit[] => {
     })),
   ]
 })
-const hits = computed(() => {
-  const words = asked.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return all.value.filter((h) => words.every((w) => `${h.kind} ${h.text}`.toLowerCase().includes(w))).slice(0, 9)
-})
+const hits = computed(() => found(asked.value, all.value))
 function take(hit: Hit | undefined) {
   if (!hit) return
   dialog.value?.close()
@@ -69,7 +82,7 @@ function move(by: number) {
       v-model="asked"
       autofocus
       type="search"
-      placeholder="Find a place, job, stock, saw or blade"
+      placeholder="Find anything: spiral, pilot hole, dovetail, backup …"
       aria-label="Find"
       role="combobox"
       aria-expanded="true"

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { defineAsyncComponent, nextTick, ref, type Component } from 'vue'
+import { defineAsyncComponent, nextTick, ref, watch, type Component } from 'vue'
 import Mark from '../ui/Mark.vue'
 import { onKey } from '../ui/keys'
+import { partAsked } from '../ui/partAsked'
 import { useParts, type PartId } from './parts/words'
 
 const parts = useParts()
@@ -30,6 +31,16 @@ function close() {
   open.value = undefined
   if (i !== undefined) buttons.value[i]?.focus()
 }
+/** A search leads here; a part this saw has not, such as an orbit, is passed over. */
+watch(
+  partAsked,
+  (id) => {
+    const i = parts.value.findIndex((p) => p.id === id)
+    partAsked.value = undefined
+    if (i >= 0 && open.value !== i) void toggle(i)
+  },
+  { immediate: true },
+)
 for (let i = 0; i < 7; i++) onKey(String(i + 1), () => void toggle(i))
 onKey('Escape', close)
 </script>

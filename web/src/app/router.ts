@@ -1,23 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import Bench from '../places/bench/Bench.vue'
 
-/** Places in the order people work; groups as the navigation shows them. */
-export const places = [
-  { group: 'Plan', name: 'Bench', path: '/' },
-  { group: 'Plan', name: 'Pattern', path: '/pattern' },
-  { group: 'Plan', name: 'Joints', path: '/joints' },
-  { group: 'Plan', name: 'Jobs', path: '/jobs' },
-  { group: 'Cut', name: 'Listen', path: '/listen' },
-  { group: 'Cut', name: 'Run', path: '/run' },
-  { group: 'Learn', name: 'Remedy', path: '/remedy' },
-  { group: 'Learn', name: 'Trials', path: '/trials' },
-  { group: 'Learn', name: 'Log', path: '/log' },
-  { group: 'Shop', name: 'Drawer', path: '/drawer' },
-  { group: 'Shop', name: 'Saws', path: '/saws' },
-  { group: 'Shop', name: 'Wall chart', path: '/chart' },
-  { group: 'Shop', name: 'Settings', path: '/settings' },
-] as const
-
 export const router = createRouter({
   history: createWebHistory(),
   routes: [

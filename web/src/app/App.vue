@@ -17,7 +17,15 @@ const groups = computed(() =>
 // keeping the app for offline use can wait until the Bench has answered
 const UpdateReady = defineAsyncComponent(() => import('./UpdateReady.vue'))
 const settled = ref(false)
-onMounted(() => setTimeout(() => (settled.value = true), 1200))
+onMounted(() =>
+  setTimeout(() => {
+    settled.value = true
+    // the check of what is stored is made ready while nobody waits: at the first edit it would hold up the hand
+    const ready = () => void import('../data/schema').catch(() => undefined)
+    if ('requestIdleCallback' in window) requestIdleCallback(ready)
+    else ready()
+  }, 1200),
+)
 const menu = ref(false)
 // beside a running saw a phone shows the work alone
 const narrow = useMediaQuery('(max-width: 760px)')

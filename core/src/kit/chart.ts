@@ -62,6 +62,3 @@ export function chartRow(
     face: job.saw.kind === 'hand' ? undefined : fraysOn(blade) === 'face' || job.cut.shows === 'face' ? faceUp(job, blade) : 'either',
   }
 }
-
-/** Whether two rows say the same to whoever stands at the saw: an older print of the one still holds. */
-export const sameRow = (a: ChartRow, b: { blade?: string }): boolean => a.blade?.id === b.blade

@@ -11,10 +11,9 @@ export function bestColumns(rows: readonly Float64Array[], size: number, must: r
   const n = columns.length
   const values = rows.map((row) => Float64Array.from(columns, (c) => row[c]!))
   if (n <= size) return columns
-  const worth = (chosen: readonly number[]) => values.reduce((t, row) => t + chosen.reduce((m, c) => Math.max(m, row[c]!), 0), 0)
 
   let best = bettered(values, greedy(values, size, forced), forced)
-  let most = worth(best)
+  let most = worth(values, best)
   const enough = () => most + 1e-12 * Math.abs(most)
   const state = new Int8Array(n) // 1 in, -1 out, 0 open
   for (const c of forced) state[c] = 1
@@ -23,7 +22,7 @@ export function bestColumns(rows: readonly Float64Array[], size: number, must: r
   const search = (multipliers: Float64Array, steps: number): void => {
     const lambda = Float64Array.from(multipliers)
     const found = relaxed(values, state, size, lambda, steps, most, (chosen) => {
-      const w = worth(chosen)
+      const w = worth(values, chosen)
       if (w > most) [best, most] = [chosen, w]
     })
     if (found.bound <= enough() || found.open < 0) return
@@ -39,6 +38,10 @@ export function bestColumns(rows: readonly Float64Array[], size: number, must: r
   return best.map((c) => columns[c]!).sort((a, b) => a - b)
 }
 const STEPS = 25 // of the subgradient at a node; ever so many more at the root
+
+/** The sum over the rows of the largest value in a chosen column. */
+const worth = (values: readonly Float64Array[], chosen: readonly number[]): number =>
+  values.reduce((t, row) => t + chosen.reduce((m, c) => Math.max(m, row[c]!), 0), 0)
 
 /** Columns that no other betters in every row; of alike ones the first. */
 function undominated(rows: readonly Float64Array[], must: readonly number[]): number[] {
@@ -76,8 +79,7 @@ function greedy(values: readonly Float64Array[], size: number, forced: readonly 
 function bettered(values: readonly Float64Array[], from: readonly number[], forced: readonly number[]): number[] {
   const n = values[0]!.length
   let chosen = [...from]
-  const worth = (set: readonly number[]) => values.reduce((t, row) => t + set.reduce((m, c) => Math.max(m, row[c]!), 0), 0)
-  let most = worth(chosen)
+  let most = worth(values, chosen)
   for (let moved = true; moved;) {
     moved = false
     for (let i = 0; i < chosen.length; i++) {
@@ -85,7 +87,7 @@ function bettered(values: readonly Float64Array[], from: readonly number[], forc
       for (let c = 0; c < n; c++) {
         if (chosen.includes(c)) continue
         const tried = chosen.with(i, c)
-        const w = worth(tried)
+        const w = worth(values, tried)
         if (w > most * (1 + 1e-12)) [chosen, most, moved] = [tried, w, true]
       }
     }

@@ -33,6 +33,9 @@ export interface DemandAsked {
 }
 export const RISK = 0.1 // chance to run out from which one orders, and which an order leaves; estimate
 
+/** It may well run out before a delivery. */
+export const toOrder = ({ order, runsOut }: Demand): boolean => order > 0 && runsOut >= RISK
+
 const RUNS = 1500
 const LUMPY = 0.5 // of the logarithm by which one cut's minutes scatter about its kind's; estimate
 const DAYS = 365.25

@@ -2,7 +2,7 @@ import { decimal, noteOf } from '../quantity/index.js'
 import type { Blade } from '../blade/index.js'
 import type { Job } from '../job/index.js'
 import type { ChartColumn, ChartRow, Cover, Demand, KitSchool, Purchase, Short, Widened, WidenWork } from '../kit/index.js'
-import { RISK, worthBuying } from '../kit/index.js'
+import { toOrder, worthBuying } from '../kit/index.js'
 import { setterOf } from '../saw/index.js'
 import { greenMarksWords } from './heard.js'
 import {
@@ -66,7 +66,7 @@ export function runsOutWords({ left, runsOut, yearly }: Demand): string {
 }
 /** What to order in one sentence. */
 export function orderHeading(demand: readonly Demand[]): string {
-  const wanted = demand.filter((d) => d.order > 0 && d.runsOut >= RISK)
+  const wanted = demand.filter(toOrder)
   if (!wanted.length) return demand.length ? 'Nothing to order: what is left outlasts a delivery' : 'The drawer is empty'
   return `${countWords(wanted.length, 'kind')} to order, ${countWords(
     wanted.reduce((t, d) => t + d.order, 0),

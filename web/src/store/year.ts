@@ -36,6 +36,8 @@ export const useYear = defineStore('year', () => {
       .join(' '),
   )
   const kinds = computed(() => kindsText.value.split(' ').filter(Boolean))
+  /** As text: settings read back from storage are other objects that say the same. */
+  const said = computed(() => JSON.stringify([supply.value.makes, supply.value.yearly]))
   const stored = shallowRef(0)
   let awake = false
   /** From now on the year is kept in step with what is stored. */
@@ -51,7 +53,7 @@ export const useYear = defineStore('year', () => {
       })
       const { ask } = useAsked<KitWork>(kitWorker)
       watch(
-        [stored, () => supply.value.makes, () => supply.value.yearly, () => shop.offered, kinds, beliefs],
+        [stored, said, () => shop.offered, kinds, beliefs],
         async () => {
           if (!stored.value) return
           await keeper.settle()

@@ -8,6 +8,7 @@ import {
   ownTimes,
   roundWords,
   sizedByTeeth,
+  toOrder,
   tpiWords,
   workedRadius,
   type Blade,
@@ -22,7 +23,7 @@ import { useLearned } from '../../store/learned'
 import ToothStrip from '../../draw/ToothStrip.vue'
 import Fill from './Fill.vue'
 import WhatBlade from './WhatBlade.vue'
-import { toOrder, useDemand } from './demand'
+import { useDemand } from './demand'
 import Count from '../../ui/Count.vue'
 import Mark from '../../ui/Mark.vue'
 import Typed from '../../ui/Typed.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
-import { bladeWords, countWords, orderHeading, runsOutWords, type Demand } from '@green-pitch/core'
+import { bladeWords, countWords, orderHeading, runsOutWords, toOrder, type Demand } from '@green-pitch/core'
 import { openFile, saveFile } from '../../data/files'
 import type { Price } from '../../data/records'
 import { useSettings } from '../../store/settings'
@@ -10,7 +10,7 @@ import { useYear } from '../../store/year'
 import Count from '../../ui/Count.vue'
 import Makes from '../../ui/Makes.vue'
 import Mark from '../../ui/Mark.vue'
-import { toOrder, useDemand } from './demand'
+import { useDemand } from './demand'
 
 /** What to order: how likely each kind runs out before a delivery, and how many make it last. */
 const year = useYear()

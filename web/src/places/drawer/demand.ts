@@ -1,5 +1,5 @@
 import { shallowRef, watch } from 'vue'
-import { RISK, type Demand } from '@green-pitch/core'
+import type { Demand } from '@green-pitch/core'
 import { useShop } from '../../store/shop'
 import { bare, kitWorker, useYear } from '../../store/year'
 import { useAsked } from '../../store/asked'
@@ -25,4 +25,3 @@ export function useDemand() {
   )
   return { demand, busy }
 }
-export const toOrder = (d: Demand): boolean => d.order > 0 && d.runsOut >= RISK

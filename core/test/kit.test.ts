@@ -7,6 +7,7 @@ import {
   changedJob,
   chartRow,
   coverOf,
+  curvesOn,
   demandOf,
   exactly,
   familyOf,
@@ -23,6 +24,9 @@ import {
   saws,
   shortOf,
   typicalMix,
+  usualJob,
+  usualMaterials,
+  usualThicknesses,
   WELL,
   widen,
   workOf,
@@ -276,4 +280,22 @@ it('a chart row is what the Bench would set up with what is owned, or says what 
   const none = chartRow(job, named('jig-set-8'), blades, ['metric'])
   expect(none.blade).toBeUndefined()
   expect(none.buy!.id).toBe(rankBlades(job).value[0]!.blade.id)
+})
+
+describe('a new job', () => {
+  it.each(saws)('on the $short is sawable stock with a curve that saw follows, in both units', (saw) => {
+    for (const unit of ['mm', 'in'] as const) {
+      const job = usualJob(saw, ['fretwork', 'jewelry'], unit)
+      expect(rankBlades(job, { blades, owned: new Set<string>() }).value.length).toBeGreaterThan(0)
+      expect(job.cut.radius === undefined).toBe(curvesOn(saw).length === 1)
+      const sizes = usualThicknesses(job.stock.material, unit).map((t) => t.mm)
+      expect(sizes.every((mm, i) => mm > (sizes[i - 1] ?? 0))).toBe(true)
+      expect(usualMaterials(saw, [])).toContain(job.stock.material)
+    }
+  })
+  it('begins with the stock of what is made', () => {
+    expect(usualJob(sawById('frame-70')!, ['jewelry'], 'mm').stock.material.id).toBe('silver')
+    expect(usualJob(sawById('frame-70')!, ['inlay'], 'mm').stock.material.id).toBe('pear')
+    expect(usualMaterials(sawById('frame-70')!, ['inlay'])[0]!.id).toBe('pear')
+  })
 })

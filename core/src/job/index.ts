@@ -1,3 +1,4 @@
 export * from './job.js'
 export * from './model.js'
 export * from './sound.js'
+export * from './usual.js'

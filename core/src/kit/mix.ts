@@ -1,6 +1,7 @@
-import { makeJob, type Cut, type Job } from '../job/index.js'
+import { curvesOn, makeJob, usualRadius, type Cut, type Job } from '../job/index.js'
 import { familyOf, saws as knownSaws, type Family, type Saw } from '../saw/index.js'
-import { materialById, type Form, type Stock } from '../stock/index.js'
+import type { LengthUnit } from '../quantity/index.js'
+import { materialById, usualThicknesses, type Form, type Material, type Stock } from '../stock/index.js'
 import data from './data/mixes.json' with { type: 'json' }
 import type { Work } from './kit.js'
 
@@ -48,4 +49,47 @@ export function typicalMix(makes: readonly Mix['id'][], saws: readonly Saw[] = [
         return { title: row.title, job, minutes: row.minutes }
       })
     })
+}
+
+/** Rows of stock sawn flat on a saw of this family, the user's own kinds of work first, then by minutes a year. */
+function flatRows(saw: Saw, makes: readonly Mix['id'][]): Row[] {
+  const family = familyOf(saw)
+  const near = mixes.filter((m) => m.family === family)
+  const sorted = (ms: readonly Mix[]) =>
+    ms
+      .flatMap((m) => m.jobs)
+      .filter((r) => r.thickness !== undefined)
+      .sort((a, b) => b.minutes - a.minutes)
+  const rows = [...sorted(near.filter((m) => makes.includes(m.id))), ...sorted(near.filter((m) => !makes.includes(m.id)))]
+  return rows.length ? rows : sorted(mixes.filter((m) => m.family === 'coping'))
+}
+
+/** Materials most often sawn on such a saw, by what its user makes, each once. */
+export function usualMaterials(saw: Saw, makes: readonly Mix['id'][]): Material[] {
+  return [...new Set(flatRows(saw, makes).map((r) => r.material))].map((id) => materialById(id)!)
+}
+
+/** Thicknesses whose ratio's logarithm is less are called the same, a quarter. */
+const NEAR = Math.log(1.25)
+
+/**
+ * What a new job on this saw is until its user says what it is: the commonest stock of what they make, with a medium curve; a web
+ * or a hole is asked of nobody who has not named one.
+ */
+export function usualJob(saw: Saw, makes: readonly Mix['id'][], unit: LengthUnit): Job {
+  const row = flatRows(saw, makes)[0]!
+  const { material } = stockOf(row)
+  const medium = usualRadius(saw, curvesOn(saw).length > 1 ? 'medium' : 'straight', unit)
+  // as it is sold in that unit, where it is sold near that thickness
+  const sold = usualThicknesses(material, unit).map((t) => t.mm)
+  const off = (mm: number) => Math.abs(Math.log(mm / row.thickness!))
+  const nearest = sold.reduce((best, mm) => (off(mm) < off(best) ? mm : best))
+  const stock: Stock = { material, form: 'board', thickness: off(nearest) < NEAR ? nearest : row.thickness! }
+  const cut: Partial<Cut> = row.cut
+  const kind = medium === undefined ? 'straight' : cut.kind === 'straight' ? 'outline' : cut.kind
+  return makeJob({
+    stock,
+    saw,
+    cut: { ...bare, ...cut, kind, web: undefined, hole: undefined, radius: medium },
+  })
 }

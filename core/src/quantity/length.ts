@@ -114,24 +114,25 @@ export function decimal(value: number, digits: number): string {
   return s.includes('.') ? s.replace(/\.?0+$/, '') : s
 }
 
+/** How far a fraction may miss what it stands for: mm, and as a share, for what is small is measured finely. */
+const MISS = 0.1
+const MISS_SHARE = 0.03
+
+/** The fraction to 1/64 that stands for a length, where one does; nothing under 1.5 mm is spoken of in fractions. */
+function fractionFor(mm: number): string | undefined {
+  const near = nearestFraction(mm)
+  return mm >= 1.5 && Math.abs(near.error) <= Math.min(MISS, MISS_SHARE * mm) + 1e-9 ? near.text : undefined
+}
+
 /**
  * A length for reading. Millimetres to 0.01 (0.1 from 10 up); inches as a fraction where one to 1/64
- * lies within 0.05 mm, else as a decimal with three places.
+ * lies within 0.1 mm, else as a decimal with three places.
  */
 export function printLength(mm: number, unit: LengthUnit): string {
   if (unit === 'mm') return `${decimal(mm, Math.abs(mm) < 10 ? 2 : 1)} mm`
-  const near = nearestFraction(mm)
-  return near.text !== '0' && Math.abs(near.error) <= 0.05 && mm >= 1.5 ? `${near.text}″` : `${decimal(mm / 25.4, 3)}″`
+  return `${fractionFor(mm) ?? decimal(mm / 25.4, 3)}″`
 }
 
-/** A length for an input: reading it back gives exactly the same number. */
-export function printExact(mm: number, unit: LengthUnit): string {
-  if (unit === 'mm') return `${mm} mm`
-  const fraction = `${nearestFraction(mm).text} in`
-  const candidates = [fraction, ...Array.from({ length: 15 }, (_, i) => `${decimal(mm / 25.4, i + 2)} in`)]
-  for (const text of candidates) {
-    const back = parseLength(text, 'in')
-    if (back.ok && back.mm === mm) return text
-  }
-  return `${mm} mm`
-}
+/** A length for an input: as it is read, three places at most. What is typed over it is a new length; left alone, the old one stands. */
+export const printForInput = (mm: number, unit: LengthUnit): string =>
+  unit === 'mm' ? `${decimal(mm, 3)} mm` : `${fractionFor(mm) ?? decimal(mm / 25.4, 3)} in`

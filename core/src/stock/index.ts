@@ -1,2 +1,3 @@
 export * from './material.js'
 export * from './form.js'
+export * from './usual.js'

@@ -9,5 +9,6 @@ import { router } from './router'
 import { start } from './start'
 
 const app = createApp(App).use(createPinia())
-await start()
+// a link to a job or a place is followed all the same
+if ((await start()) && location.pathname === '/' && !location.search) await router.replace('/welcome')
 app.use(router).mount('#app')

@@ -18,6 +18,7 @@ export const router = createRouter({
     { path: '/saws/:part(worth)?', name: 'Saws', component: () => import('../places/saws/Saws.vue'), props: true },
     { path: '/chart', name: 'Wall chart', component: () => import('../places/chart/WallChart.vue') },
     { path: '/settings', name: 'Settings', component: () => import('../places/settings/Settings.vue') },
+    { path: '/welcome', name: 'Welcome', component: () => import('../places/welcome/Welcome.vue') },
     { path: '/:rest(.*)*', redirect: '/' },
   ],
 })

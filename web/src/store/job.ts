@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, shallowRef } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { makeJob, MODEL, type Cut, type Job } from '@green-pitch/core'
 import { db, save, setMeta } from '../data/db'
 import { freshId } from '../data/id'
@@ -22,6 +22,8 @@ export const useJob = defineStore('job', () => {
   const ticket = computed(() => record.value.ticket)
   const job = computed(() => ticket.value.job)
   const name = computed(() => record.value.name)
+  /** The job in hand is new, and its stock, thickness and curve are being asked for. */
+  const asking = ref(false)
   let lastField = ''
   let lastAt = 0
 
@@ -65,6 +67,7 @@ export const useJob = defineStore('job', () => {
 
   function takeInHand(r: JobRecord, reading = keeper.reading()) {
     record.value = r
+    asking.value = false
     past.value = []
     future.value = []
     lastField = ''
@@ -115,7 +118,12 @@ export const useJob = defineStore('job', () => {
     if (id !== record.value.id) return
     const next = await db.jobs.orderBy('changed').last()
     if (next) takeInHand(next)
-    else await add('First job', newTicket())
+    else await first()
+  }
+  /** With no other job there is one all the same, and it is asked what it is. */
+  async function first() {
+    await add('First job', newTicket())
+    asking.value = true
   }
   /** A version that was overtaken becomes a job beside the stored one. */
   async function keepBeside(aside: AsideRecord) {
@@ -129,7 +137,7 @@ export const useJob = defineStore('job', () => {
     const current = (await db.meta.get('current'))?.value
     const found = (typeof current === 'string' && (await db.jobs.get(current))) || (await db.jobs.orderBy('changed').last())
     if (found) takeInHand(found, reading)
-    else await add('First job', newTicket())
+    else await first()
   }
   // another tab's change of the job in hand is taken over while nothing here is unwritten
   keeper.onChange(async (news) => {
@@ -148,6 +156,7 @@ export const useJob = defineStore('job', () => {
     past,
     future,
     state,
+    asking,
     edit,
     editJob,
     editCut,

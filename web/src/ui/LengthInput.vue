@@ -1,15 +1,23 @@
 <script setup lang="ts">
 import { computed, ref, useId, watch } from 'vue'
 import { Input } from 'ant-design-vue'
-import { nearestFraction, parseLength, printExact, type GaugeKind } from '@green-pitch/core'
+import { nearestFraction, parseLength, printForInput, printLength, type GaugeKind } from '@green-pitch/core'
 import { useSettings } from '../store/settings'
 
 /** A length as people write it; recomputes while typing, says what is wrong beside it, and keeps the last good one. */
-const props = defineProps<{ label: string; modelValue: number | undefined; none?: string; gauge?: GaugeKind; least?: number }>()
+const props = defineProps<{
+  label: string
+  modelValue: number | undefined
+  none?: string
+  gauge?: GaugeKind
+  least?: number
+  /** its label is for readers only: what stands beside it says it to the eye */
+  quiet?: boolean
+}>()
 const emit = defineEmits<{ 'update:modelValue': [mm: number | undefined] }>()
 const settings = useSettings()
 const id = useId()
-const shown = () => (props.modelValue === undefined ? '' : printExact(props.modelValue, settings.value.unit))
+const shown = () => (props.modelValue === undefined ? '' : printForInput(props.modelValue, settings.value.unit))
 const text = ref(shown())
 const trouble = ref('')
 let mine: number | undefined = props.modelValue
@@ -50,15 +58,15 @@ function typed(value: string) {
 /** Other unit, so that a mixed entry shows what it came to. */
 const also = computed(() => {
   if (props.modelValue === undefined) return props.none ?? ''
-  if (settings.value.unit === 'in') return `${props.modelValue.toFixed(2)} mm`
+  if (settings.value.unit === 'in') return printLength(props.modelValue, 'mm')
   const near = nearestFraction(props.modelValue)
-  return `${near.text}″${Math.abs(near.error) > 0.005 ? ` ${near.error > 0 ? '−' : '+'} ${Math.abs(near.error).toFixed(2)}` : ''}`
+  return `${Math.abs(near.error) > 0.005 ? '≈ ' : ''}${near.text}″`
 })
 </script>
 
 <template>
   <div class="field">
-    <label :for="id">{{ label }}</label>
+    <label :for="id" :class="{ sr: quiet }">{{ label }}</label>
     <Input
       :id="id"
       :value="text"
@@ -69,7 +77,7 @@ const also = computed(() => {
       :aria-describedby="`${id}-say`"
       @update:value="typed"
     />
-    <span :id="`${id}-say`" :class="trouble ? 'beyond' : 'soft'">{{ trouble || also }}</span>
+    <span :id="`${id}-say`" :class="trouble ? 'beyond' : quiet ? 'sr' : 'soft'">{{ trouble || also }}</span>
   </div>
 </template>
 

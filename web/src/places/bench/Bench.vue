@@ -46,6 +46,7 @@ import Why from '../../ui/Why.vue'
 const LogCut = defineAsyncComponent(() => import('./LogCut.vue'))
 const Openings = defineAsyncComponent(() => import('./Openings.vue'))
 const Compare = defineAsyncComponent(() => import('./Compare.vue'))
+const NewJob = defineAsyncComponent(() => import('./NewJob.vue'))
 const Card = defineAsyncComponent(() => import('./Card.vue'))
 const answer = useAnswer()
 const jobs = useJob()
@@ -109,6 +110,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
   <div class="bench">
     <h1 class="sr">Bench</h1>
     <JobBar @print="printing = true" @log="logging = true" />
+    <NewJob v-if="jobs.asking" :key="jobs.record.id" />
     <div class="left">
       <SizeWindow
         :window="answer.window"

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useJob } from '../../store/job'
+import { useNewJob } from '../../store/newJob'
 import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
 import Typed from '../../ui/Typed.vue'
 
 const emit = defineEmits<{ print: []; log: [] }>()
 const jobs = useJob()
+const begin = useNewJob()
 const settings = useSettings()
-const stateWords = computed(() => ({ saved: 'kept', saving: 'keeping…', conflict: 'kept beside', failed: 'not kept' })[jobs.state])
+const stateWords = computed(() => ({ saved: 'saved', saving: 'saving…', conflict: 'saved beside', failed: 'not saved' })[jobs.state])
 async function share() {
   try {
     await navigator.clipboard.writeText(window.location.href)
@@ -33,6 +35,7 @@ async function share() {
     >
       {{ settings.value.unit === 'mm' ? 'mm' : 'inch' }}
     </button>
+    <button class="act plain" @click="begin()">New job</button>
     <button class="act plain" @click="jobs.duplicate()">Duplicate</button>
     <button class="act plain" @click="share">Copy link</button>
     <button class="act" @click="emit('print')">Print card</button>

@@ -8,7 +8,8 @@ import { db } from '../../data/db'
 import { fileStem, openFile, saveFile } from '../../data/files'
 import type { JobRecord } from '../../data/records'
 import { readTicket, ticketJson } from '../../data/ticketFile'
-import { newTicket, useJob } from '../../store/job'
+import { useJob } from '../../store/job'
+import { useNewJob } from '../../store/newJob'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
@@ -17,6 +18,7 @@ import Themed from '../../ui/Themed.vue'
 
 /** All jobs side by side, each with its answer. */
 const jobs = useJob()
+const begin = useNewJob()
 const shop = useShop()
 const settings = useSettings()
 const trouble = useTrouble()
@@ -54,7 +56,7 @@ async function go(id: string) {
   await router.push('/')
 }
 async function fresh() {
-  await jobs.add(`Job ${rows.value.length + 1}`, newTicket())
+  await begin()
   await router.push('/')
 }
 async function copy(r: JobRecord) {

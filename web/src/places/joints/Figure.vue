@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref, useId, watch } from 'vue'
-import { parseLength, printExact } from '@green-pitch/core'
+import { parseLength, printForInput } from '@green-pitch/core'
 import { useSettings } from '../../store/settings'
 import type { Field } from './fields'
 
@@ -12,7 +12,7 @@ const id = useId()
 const trouble = ref('')
 const shown = () => {
   if (props.value === undefined) return ''
-  return props.field.as === 'length' ? printExact(props.value as number, settings.value.unit) : String(props.value)
+  return props.field.as === 'length' ? printForInput(props.value as number, settings.value.unit) : String(props.value)
 }
 const text = ref(shown())
 watch(

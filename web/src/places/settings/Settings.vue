@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
+import { useRouter } from 'vue-router'
 import { Checkbox, CheckboxGroup, Modal } from 'ant-design-vue'
 import { schoolNames, sizeSchools, type DrillSeries } from '@green-pitch/core'
 import { clearAll, makeBackup, readBackup, restore, type Backup } from '../../data/backup'
@@ -12,6 +13,7 @@ import { useTrouble } from '../../store/trouble'
 import Choice from '../../ui/Choice.vue'
 import Themed from '../../ui/Themed.vue'
 
+const router = useRouter()
 const settings = useSettings()
 const keeper = useKeeper()
 const learned = useLearned()
@@ -51,6 +53,7 @@ async function putBack() {
 async function clear() {
   clearing.value = false
   await afresh(clearAll, 'Cleared. Your settings stayed.')
+  await router.push('/welcome')
 }
 async function demo() {
   const { loadDemo } = await import('../../data/demo')

@@ -239,7 +239,7 @@ describe('what the trade would take, and why', () => {
     // thinner wants scrap beneath, and is told so; thinner still nothing carries the cut without it
     const thin = job('mild-steel', 0.8, 'jigsaw-orbital', straight)
     expect(first(thin)!.blade.size).toBe('32')
-    expect(told(thin, first(thin)!.blade.id)).toMatch(/on scrap, sawn with it/)
+    expect(told(thin, first(thin)!.blade.id)).toMatch(/on a backer, sawn with it/)
     const foil = job('mild-steel', 0.4, 'jigsaw-orbital', straight)
     expect(rankBlades(foil).value).toEqual([])
     expect(waysOut(foil, []).map((w) => w.kind)).toContain('backing')
@@ -280,6 +280,6 @@ describe('what the trade would take, and why', () => {
   test('the schools of tooth direction on a coping saw', () => {
     const j = job('pine', 18, 'coping-120', { radius: 10 })
     expect(told(j, 'coping-wood-15')).toMatch(/pointing to the handle/)
-    expect(told({ ...j, teethTo: 'away' }, 'coping-wood-15')).toMatch(/away from the handle[\s\S]*upright in the vice/)
+    expect(told({ ...j, teethTo: 'away' }, 'coping-wood-15')).toMatch(/away from the handle[\s\S]*upright in the vise/)
   })
 })

@@ -68,7 +68,7 @@ describe('a heard stress, in words', () => {
       const tenth = 0.05 * ((b - a) / 4)
       expect(there).toBeGreaterThanOrEqual(band.value.low.stress - tenth)
       expect(there).toBeLessThanOrEqual(band.value.high.stress + tenth)
-      expect(calibrationWords(saw, blade, band, [blade])).toMatch(/one size only/)
+      expect(calibrationWords(saw, blade, band, [blade], { unit: 'mm', naming: 'size' })).toMatch(/one size only/)
       named++
     }
     expect(named).toBe(pairs.length)
@@ -77,7 +77,7 @@ describe('a heard stress, in words', () => {
     const saw = sawById('scroll-plain') ?? saws.find((s) => s.kind === 'scroll')!
     if (!isStrung(saw)) throw new Error('no taut blade')
     const { blade, band } = pairs[0]!
-    expect(calibrationWords(saw, blade, band, [])).toMatch(/^Nothing heard on this saw yet/)
+    expect(calibrationWords(saw, blade, band, [], { unit: 'mm', naming: 'size' })).toMatch(/^Nothing heard on this saw yet/)
   })
 })
 

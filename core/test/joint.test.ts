@@ -291,7 +291,7 @@ describe('openings in panels', () => {
       9,
     )
     expect(openingWay({ width: 12, height: 200, corner: 0 }, blade, 'corners', ['metric']).stop).toBe('no-room')
-    expect(openingWords(openingWay({ width: 300, height: 200, corner: 0 }, blade, 'tip-in', ['metric']), say)).toMatch(/practised hand/)
+    expect(openingWords(openingWay({ width: 300, height: 200, corner: 0 }, blade, 'tip-in', ['metric']), say)).toMatch(/practiced hand/)
     // corners wider than any drill take a hole saw
     expect(openingWords(openingWay({ width: 300, height: 200, corner: 30 }, blade, 'corners', ['metric']), say)).toMatch(
       /60 mm \(bit or hole saw\)/,

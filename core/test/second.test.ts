@@ -83,7 +83,7 @@ describe('below the worked radius the price begins', () => {
         corner,
         say,
       ),
-    ).toMatch(/keep the pocket in the waste/)
+    ).toMatch(/leave the pocket in the waste/)
   })
 })
 

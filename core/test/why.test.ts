@@ -1,6 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it, test } from 'vitest'
 import {
+  lengthWords,
+  formulaWords,
   bladeById,
   blades,
   SURE,
@@ -72,7 +74,10 @@ describe('a rule speaks of the constants of the code', () => {
     const [thin, shank] = [bladeById('scroll-standard-5')!, bladeById('jig-curve-16')!]
     expect(startingHole(thin) - Math.hypot(thin.width, thin.kerf)).toBeCloseTo(HOLE_CLEARANCE.threaded, 12)
     expect(startingHole(shank) - Math.hypot(shank.width, shank.kerf)).toBeCloseTo(HOLE_CLEARANCE.shank, 12)
-    for (const c of Object.values(HOLE_CLEARANCE)) expect(rules.hole.formula).toContain(`${c} mm`)
+    for (const c of Object.values(HOLE_CLEARANCE)) {
+      expect(formulaWords(rules.hole, { unit: 'mm', naming: 'size' })).toContain(`${c} mm`)
+      expect(formulaWords(rules.hole, { unit: 'in', naming: 'size' })).toContain(lengthWords(c, { unit: 'in', naming: 'size' }))
+    }
     expect(rules.speed.formula).toContain(`${SURE} times`)
     expect(rules.speed.formula).toContain(`under ${COOL} of`)
   })

@@ -31,6 +31,7 @@ import {
   speedWords,
   stockWords,
   tradesWords,
+  tradeWord,
   evaluate,
   waysOut,
   wayWords,
@@ -106,7 +107,8 @@ describe('results and words', () => {
             for (const text of [explain(rule, job, v, say)].flatMap((w) => [w.text, w.also ?? '', ...w.inputs.map((i) => i.value)]))
               speaks(text)
           const ranked = rankBlades(job, { blades: blades.filter((_, i) => i % 5 === 0) }).value
-          for (const [i, r] of ranked.entries()) speaks(i === 0 ? firstReasons(r, job, say) : tradesWords(r, ranked[0]!, say))
+          for (const [i, r] of ranked.entries())
+            speaks(i === 0 ? firstReasons(r, job, say) : `${tradeWord(r, ranked[0]!, say)} ${tradesWords(r, ranked[0]!, say)}`)
           for (const p of schoolPicks(job, ranked, 'any')) speaks(schoolWords(p, ranked[0]!, say).parts)
           const clash = collision(window)
           if (clash) speaks(collisionWords(clash, job, say))

@@ -1,7 +1,7 @@
 import type { Contender } from '../choose/index.js'
 import type { Family } from '../saw/index.js'
-import { lengthWords, lowered, minutesWords, type Say } from './say.js'
-import { limitNames, wayWords } from './limit.js'
+import { capital, lengthWords, lowered, minutesWords, type Say } from './say.js'
+import { stopWords, wayWords } from './limit.js'
 
 export const familyNames: Record<Family, string> = {
   scroll: 'Scroll saw',
@@ -31,7 +31,7 @@ export function contenderWords(c: Contender, say: Say): string {
     const torn = best.edge.tear
     return `${minutesWords(best.time.total)} with clean-up (sawing ${minutesWords(best.time.cutting)}); ${best.edge.grade} edge for its kind, ${torn < 0.02 ? 'hardly any tear-out' : `${lengthWords(Math.round(torn * 100) / 100, say)} torn out`}.`
   }
-  const stop = c.stops[0] ? `Stopped by ${limitNames[c.stops[0]].toLowerCase()}` : 'Stopped'
+  const stop = capital(c.stops[0] ? stopWords[c.stops[0]] : 'it cannot')
   if (!c.way) return `${stop}.`
   const { act } = wayWords(c.way, say)
   return `${stop}; it would do if you ${lowered(act)}.`

@@ -5,7 +5,7 @@ import type { StrungJob } from '../job/index.js'
 import { decimal } from '../quantity/index.js'
 import { setterOf, type Setter, type StrungSaw } from '../saw/index.js'
 import type { NotHeard, StrokesRead } from '../sound/index.js'
-import { lengthWords, noteWords, plainNote, sizeWords, type Say } from './say.js'
+import { forceWords, lengthWords, noteWords, plainNote, sizeWords, type Say } from './say.js'
 
 /** Why nothing was read, and what to do about it. */
 export const notHeardWords: Record<NotHeard, string> = {
@@ -22,14 +22,25 @@ export const noStrokesWords: Record<Extract<StrokesRead, { heard: false }>['why'
   'two speeds fit': 'Two speeds fit what is heard. Hold the microphone near the blade’s end and let it run without wood.',
 }
 
-/** “mark 3”, “2 turns”, “4 mm of flex”: this saw’s own measure of tension. */
-export function markWords(mark: number, setter: Setter): string {
-  const n = decimal(mark, setter === 'flex' || Math.abs(mark - Math.round(mark)) > 0.05 ? 1 : 0)
-  return { lever: `mark ${n}`, screw: `${n} turns`, flex: `${n} mm of flex` }[setter]
+/** What one figure of a mark is: mm, or an inch in mm, where the mark is a flex; marks and turns are figures of their own. */
+export const markScale = (setter: Setter, say: Say): number => (setter === 'flex' && say.unit === 'in' ? 25.4 : 1)
+/** A mark's figure alone, a flex in the user's unit. */
+export const markFigure = (mark: number, setter: Setter, say: Say): string => {
+  const scale = markScale(setter, say)
+  return decimal(mark / scale, scale === 1 ? 1 : 2)
 }
-export const markName: Record<Setter, string> = { lever: 'Mark', screw: 'Turns', flex: 'Flex, mm' }
+const flexUnit = (say: Say) => (say.unit === 'mm' ? ' mm' : '″')
+/** “mark 3”, “2 turns”, “4 mm of flex”: this saw’s own measure of tension. */
+export function markWords(mark: number, setter: Setter, say: Say): string {
+  const whole = setter !== 'flex' && Math.abs(mark - Math.round(mark)) <= 0.05
+  const n = whole ? String(Math.round(mark)) : markFigure(mark, setter, say)
+  return { lever: `mark ${n}`, screw: `${n} turns`, flex: `${n}${flexUnit(say)} of flex` }[setter]
+}
+export const markName = (setter: Setter, say: Say): string =>
+  ({ lever: 'Mark', screw: 'Turns', flex: `Flex, ${say.unit === 'mm' ? 'mm' : 'in'}` })[setter]
 /** What to ask for when a mark is noted, and what the marks heard are worth. */
-export const markAsk: Record<Setter, string> = { lever: 'Mark it stands at', screw: 'Turns it stands at', flex: 'Flexed by, mm' }
+export const markAsk = (setter: Setter, say: Say): string =>
+  ({ lever: 'Mark it stands at', screw: 'Turns it stands at', flex: `Flexed by, ${say.unit === 'mm' ? 'mm' : 'in'}` })[setter]
 export const markAbout: Record<Setter, string> = {
   lever: 'Marks as plucked here, not as printed on the saw.',
   screw: 'Turns as plucked here, counted from slack.',
@@ -38,10 +49,10 @@ export const markAbout: Record<Setter, string> = {
 export const setterName: Record<Setter, string> = { lever: 'lever', screw: 'screw', flex: 'flex' }
 
 /** “marks 2 to 3½” in the saw’s own measure. */
-export function greenMarksWords(m: GreenMarks, setter: Setter): string {
-  const [a, b] = [decimal(m.low, 1), decimal(m.high, 1)]
+export function greenMarksWords(m: GreenMarks, setter: Setter, say: Say): string {
+  const [a, b] = [markFigure(m.low, setter, say), markFigure(m.high, setter, say)]
   const span = a === b ? a : `${a} to ${b}`
-  const words = { lever: `mark${a === b ? '' : 's'} ${span}`, screw: `${span} turns`, flex: `${span} mm of flex` }[setter]
+  const words = { lever: `mark${a === b ? '' : 's'} ${span}`, screw: `${span} turns`, flex: `${span}${flexUnit(say)} of flex` }[setter]
   return m.guess ? `${words}, a guess` : words
 }
 
@@ -59,7 +70,7 @@ export function heardWords(
   const to = (target: number): string => {
     const note = plainNote(pitchFromStress(blade, target, job.saw.span))
     const mark = fit && markForStress(fit, blade, target)
-    return mark === undefined ? `to ${note}` : `to about ${markWords(mark, setter)}, where it sounds ${note}`
+    return mark === undefined ? `to ${note}` : `to about ${markWords(mark, setter, say)}, where it sounds ${note}`
   }
   const aim = aimStress(band)
   const dip = bow({
@@ -84,7 +95,7 @@ export function heardWords(
       text:
         band.lowBy === 'habit'
           ? `So slack it wanders whatever the stock. Tighten ${to(aim)}.`
-          : `At a sure bite it bows ${lengthWords(Math.round(dip * 100) / 100, say)} where ${lengthWords(Math.round(bowAllowed(job) * 100) / 100, say)} is allowed: it wanders and bevels the edge. Tighten ${to(aim)}.`,
+          : `In a clean cut it bows ${lengthWords(Math.round(dip * 100) / 100, say)} where ${lengthWords(Math.round(bowAllowed(job) * 100) / 100, say)} is allowed: it wanders and bevels the edge. Tighten ${to(aim)}.`,
     }
   if (band.empty) return { state: 'beyond', head: 'No stress suits', text: 'Feed gently, allow more bow, or take a bigger blade.' }
   const share = (stress - low.stress) / (high.stress - low.stress)
@@ -101,23 +112,23 @@ export function heardWords(
 }
 
 /** How the frame gives as against the blade, once two sizes were heard. */
-export function frameWords(fit: LeverFit): string {
-  if (fit.stiffness !== undefined) return `Frame and spring give ${decimal(1 / fit.stiffness, 3)} mm a newton.`
+export function frameWords(fit: LeverFit, say: Say): string {
+  if (fit.stiffness !== undefined) return `Frame and spring give ${lengthWords(9.81 / fit.stiffness, say)} under ${forceWords(9.81, say)}.`
   return fit.force > 0.5 ? 'It pulls every blade with the same force.' : 'It stretches every blade by the same length.'
 }
 
 /** What the marks heard so far are worth, in a sentence or two. */
-export function calibrationWords(saw: StrungSaw, blade: Blade, band: GreenBand, others: readonly Blade[]): string {
+export function calibrationWords(saw: StrungSaw, blade: Blade, band: GreenBand, others: readonly Blade[], say: Say): string {
   const fit = leverFit(saw)
   const setter = setterOf(saw)
   if (!fit) return `Nothing heard on this saw yet. Set the ${setterName[setter]}, pluck, and note its mark: two or three do.`
   const green = greenMarks(saw, blade, band)
-  const own = green ? `**Green for ${sizeWords(blade)}: ${greenMarksWords(green, setter)}.** ` : ''
+  const own = green ? `**Green for ${sizeWords(blade)}: ${greenMarksWords(green, setter, say)}.** ` : ''
   if (fit.guess) return `${own}Heard on one size only, so other sizes are a guess. Pluck one more, clearly thicker or thinner.`
   // the size nearest to the one in the saw says most to whoever stands at it
   const near = [...others].sort((a, b) => Math.abs(a.width - blade.width) - Math.abs(b.width - blade.width))[0]
   const next = near && { blade: near, at: stressAtMark(fit, near, (fit.range[0] + fit.range[1]) / 2) }
-  return `${own}${frameWords(fit)} Other sizes follow${next ? `: at ${markWords((fit.range[0] + fit.range[1]) / 2, setter)} ${sizeWords(next.blade)} has about ${Math.round(next.at.value / 5) * 5} MPa` : ''}.`
+  return `${own}${frameWords(fit, say)} Other sizes follow${next ? `: at ${markWords((fit.range[0] + fit.range[1]) / 2, setter, say)} ${sizeWords(next.blade)} has about ${Math.round(next.at.value / 5) * 5} MPa` : ''}.`
 }
 
 /** What two plucks, before a cut and after it, say of the clamps. */

@@ -25,14 +25,14 @@ import {
 } from '../joint/index.js'
 import { asSeen, type OwnTimes } from '../learn/index.js'
 import { bladeWords, capital, lengthWords, listWords, minutesWords, sizeWords, type Say } from './say.js'
-import { limitNames } from './limit.js'
+import { stopWords } from './limit.js'
 
 export const jointNames: Record<JointKind, string> = {
   dovetail: 'Dovetails',
   tenon: 'Mortise and tenon',
   housing: 'Housing',
   'half-lap': 'Half-lap',
-  mitre: 'Mitre',
+  mitre: 'Miter',
   cope: 'Coped corner',
   flush: 'Flush trimming',
   veneer: 'Veneer',
@@ -40,12 +40,12 @@ export const jointNames: Record<JointKind, string> = {
 }
 
 const handNames: Record<HandKind, string> = {
-  dovetail: 'Small backed',
-  gents: 'Small backed',
-  carcass: 'Middling backed',
-  tenon: 'Large backed',
-  'mitre-box': 'Mitre-box',
-  'mitre-box-adjustable': 'Mitre-box',
+  dovetail: 'Dovetail',
+  gents: 'Gent’s',
+  carcass: 'Carcass',
+  tenon: 'Tenon',
+  'mitre-box': 'Miter-box',
+  'mitre-box-adjustable': 'Miter-box',
   'adjustable-back': 'Adjustable back',
   flush: 'Flush-trim',
   dowel: 'Dowel',
@@ -61,7 +61,7 @@ export const handSawWords = (b: Blade): string => (b.plate ? `${handNames[b.plat
 export const viewNames: Record<ViewName, string> = {
   tails: 'Face of the tail board',
   pins: 'End grain of the pin board, inner face below',
-  end: 'End grain, as the board stands in the vice',
+  end: 'End grain, as the board stands in the vise',
   face: 'Face',
   edge: 'Edge',
   plan: 'Plan',
@@ -91,8 +91,8 @@ export function jointHeading(l: LayOut, say: Say): string {
       return f.mitre < 0.05
         ? `${count(s.sides, 'side')} standing: tilt the blade ${degrees(f.tilt)}`
         : f.tilt < 0.05
-          ? `${count(s.sides, 'side')} lying flat: mitre ${degrees(f.mitre)}`
-          : `${count(s.sides, 'side')} leaning ${degrees(s.lean)}: mitre ${degrees(f.mitre)}, blade tilted ${degrees(f.tilt)}`
+          ? `${count(s.sides, 'side')} lying flat: miter ${degrees(f.mitre)}`
+          : `${count(s.sides, 'side')} at a ${degrees(s.lean)} bevel: miter ${degrees(f.mitre)}, blade tilted ${degrees(f.tilt)}`
     }
     case 'cope': {
       const f = copeFigures(s)
@@ -110,12 +110,12 @@ export function jointHeading(l: LayOut, say: Say): string {
 }
 
 const holds: Record<Holding, string> = {
-  upright: 'Board upright in the vice, the cut close above the jaws',
+  upright: 'Board upright in the vise, the cut close above the jaws',
   tilted: 'Board upright',
   hook: 'Held by hand in the bench hook',
   trestles: 'On trestles, a hand’s breadth clear of the line, a knee on the board',
   clamped: 'Clamped along the bench, the cut just past its edge',
-  box: 'In the mitre box, held from creeping',
+  box: 'In the miter box, held from creeping',
   flat: 'Plate flat on the work, a finger on it',
 }
 const cutNames: Record<CutName, string> = {
@@ -130,7 +130,7 @@ const cutNames: Record<CutName, string> = {
   'housing-walls': 'Both walls, in the waste.',
   'lap-shoulders': 'Shoulders, in the waste.',
   'lap-cheeks': 'Cheeks, from both corners.',
-  mitres: 'Mitres, one end of every piece, then the other.',
+  mitres: 'Miters, one end of every piece, then the other.',
   trim: 'Trim.',
   veneer: 'Score, then saw.',
   crosscut: 'Crosscut.',
@@ -147,12 +147,12 @@ const cutNotes: Partial<Record<CutName, string>> = {
   'housing-walls': 'Knife both lines and chamfer; start at the far edge, saw against a straight batten. Router or chisel the rest.',
   'lap-shoulders': 'Knife line and chamfer; stop at the gauge line.',
   trim: 'A card under the plate keeps its teeth off; plane the last shaving.',
-  veneer: 'Straight edge on the side you keep; short strokes, the curved edge rolling.',
+  veneer: 'Straight edge on the side that stays; short strokes, the curved edge rolling.',
   crosscut: 'Saw at half a right angle; hold up the offcut, last strokes light.',
   rip: 'Steeper, about sixty degrees; a wedge in the kerf where it closes.',
   'notch-sides': 'Down to the line, square over the edge.',
   'corner-side': 'Stop on the knifed line; the shoulder frees the piece.',
-  'corner-shoulder': 'Clamp on the side the saw draws towards; last strokes light, the corner drops.',
+  'corner-shoulder': 'Clamp on the side the saw draws toward; last strokes light, the corner drops.',
 }
 
 const SHOT = 0.5 // mm left on an end that a plane shoots true; habit
@@ -172,7 +172,9 @@ export function jointSteps(l: LayOut, say: Say): Step[] {
       s.lap === undefined
         ? {
             head: 'Waste.',
-            text: coped ? `Coping saw, ${coped}, 1 mm above the line; chisel to it from both faces.` : 'Chisel, half from each face.',
+            text: coped
+              ? `Coping saw, ${coped}, ${lengthWords(1, say)} above the line; chisel to it from both faces.`
+              : 'Chisel, half from each face.',
           }
         : { head: 'Waste between the tails.', text: 'Chisel, half from each face.' }
     steps.splice(2, 0, waste, {
@@ -200,25 +202,28 @@ export function jointSteps(l: LayOut, say: Say): Step[] {
     const f = copeFigures(s)
     steps.push(
       {
-        head: `Mitre the end at ${degrees(f.mitre)}.`,
+        head: `Miter the end at ${degrees(f.mitre)}.`,
         text: 'As for an outside corner lying back: the arris shows the line to follow. Darken it with a pencil.',
       },
       {
         head: 'Cope along the arris.',
-        text: `${coped ? `${capital(coped)}` : 'No coping blade turns it: cut straight relief lines and pare.'}${coped ? `, moulding flat, face up, the saw leant back ${degrees(f.back)}: ${degrees(f.least)} for the corner and the rest so that only the front touches.` : ''}`,
+        text: `${coped ? `${capital(coped)}` : 'No coping blade turns it: cut straight relief lines and pare.'}${coped ? `, molding flat, face up, the saw leant back ${degrees(f.back)}: ${degrees(f.least)} for the corner and the rest so that only the front touches.` : ''}`,
       },
-      { head: 'Straight bits last.', text: 'The flat fillets with a small backed saw; try it against a scrap of the same moulding.' },
+      { head: 'Straight bits last.', text: 'The flat fillets with a dovetail saw; try it against a scrap of the same molding.' },
     )
   }
   if (s.kind === 'board' && s.cut === 'notch')
-    steps.push({ head: 'Waste.', text: coped ? `Coping saw, ${coped}, 1 mm above the line; chisel to it.` : 'Chisel from both faces.' })
+    steps.push({
+      head: 'Waste.',
+      text: coped ? `Coping saw, ${coped}, ${lengthWords(1, say)} above the line; chisel to it.` : 'Chisel from both faces.',
+    })
   return steps
 }
 
 function cutText(l: LayOut, c: CutFound, say: Say): string {
   const tilt =
     c.hold === 'tilted'
-      ? `, tilted ${degrees(c.tilt ?? 0)} in the vice so that each cut hangs plumb`
+      ? `, tilted ${degrees(c.tilt ?? 0)} in the vise so that each cut hangs plumb`
       : c.tilt && c.hold === 'upright'
         ? `, the saw leant ${degrees(c.tilt)} on the end grain`
         : c.tilt && c.hold === 'box'
@@ -267,8 +272,8 @@ export function sawFacts(l: LayOut, say: Say, own?: OwnTimes): string[] {
         : `No back to stop it; you need ${mm(c.depth)}.`
       : `Reaches ${mm(blade.plate.depth)}; you need ${mm(c.depth)}.`,
     fills >= c.crossing
-      ? `Gaps never fill in a ${mm(c.crossing)} cut: the whole stroke works.`
-      : `Gaps fill after ${mm(fills)} of ${mm(c.crossing)}; the rest rubs. Larger gaps would go faster.`,
+      ? `The gullets never clog in a ${mm(c.crossing)} cut: the whole stroke works.`
+      : `The gullets clog after ${mm(fills)} of ${mm(c.crossing)}; the rest rubs. Larger ones would go faster.`,
   ]
   const cuts = l.cuts.reduce((t, x) => t + x.count, 0)
   const seen = own && asSeen(own, { sawing: c.strokes })
@@ -309,10 +314,10 @@ export function jointTroubleWords(t: JointTrouble, say: Say): string {
     case 'housing-deep':
       return `${mm(t.depth)} is as deep as the board: a third, ${mm(t.board / 3)}, is usual.`
     case 'side-vanishes':
-      return 'The mitres meet: make the sides longer or narrower.'
+      return 'The miters meet: make the sides longer or narrower.'
     case 'no-saw': {
       const stop = t.cut.stops[0]
-      return `No hand saw makes the ${lowerName(t.cut.name)} cut${stop ? `: ${limitNames[stop].toLowerCase()} stops it` : ''}.`
+      return `No hand saw makes the ${lowerName(t.cut.name)} cut${stop ? `: ${stopWords[stop]}` : ''}.`
     }
   }
 }
@@ -321,13 +326,13 @@ const lowerName = (c: CutName) => c.replaceAll('-', ' ')
 export const tenonSchoolNames: Record<TenonSchool, string> = {
   'one-crosscut': 'One fine crosscut saw for both',
   pair: 'A rip and a crosscut',
-  'panel-and-tenon': 'Panel rip for cheeks, backed saw for shoulders',
+  'panel-and-tenon': 'Panel rip for cheeks, tenon saw for shoulders',
   'one-small-rip': 'One small rip saw for all',
 }
 export function tenonSchoolWords(s: SchoolSaws): string {
   if (!s.works) {
     const lacking = s.cheeks.saw ? s.shoulders : s.cheeks
-    return `cannot: ${lacking.stops[0] ? limitNames[lacking.stops[0]].toLowerCase() : 'no such saw'}.`
+    return `cannot: ${lacking.stops[0] ? stopWords[lacking.stops[0]] : 'no such saw'}.`
   }
   const saws = [...new Set([s.cheeks.saw!.blade, s.shoulders.saw!.blade])].map((b) => `${b.name.toLowerCase()} ${sizeWords(b)}`)
   const cost = s.shoulders.filing?.wrong && s.shoulders.filing.matters > 0.15 ? ' Shoulders tear unless knifed.' : ''
@@ -361,8 +366,8 @@ export const partNames: Record<PartName, string> = {
 export const planNames: Record<OpeningPlan, string> = {
   corners: 'A hole in every corner',
   'one-hole': 'One hole and nibble the corners',
-  cross: 'A cross from the middle',
-  'tip-in': 'Tip the saw in, no hole',
+  cross: 'An X from the middle',
+  'tip-in': 'Plunge cut, no hole',
 }
 /** A way to saw an opening, what it leaves, and its caution. */
 export function openingWords(w: OpeningWay, say: Say): string {
@@ -373,7 +378,7 @@ export function openingWords(w: OpeningWay, say: Say): string {
   const left = w.leftInCorners > 0.05 ? `File ${mm(w.leftInCorners)} out of each corner.` : 'Corners come out as drawn.'
   const caution =
     w.plan === 'tip-in'
-      ? ' Wants a practised hand: the blade stands on its tip at full speed, kicks, and can spoil blade and work. Base tipped onto its front, both hands, a straight cut in the waste.'
+      ? ' Wants a practiced hand: the blade stands on its tip at full speed, kicks, and can spoil blade and work. Base tipped onto its front, both hands, a straight cut in the waste.'
       : w.plan === 'cross'
         ? ' Saw the cross first: four loose triangles, none pinches the blade.'
         : ''
@@ -390,5 +395,5 @@ export const gapWords: Record<GapVerdict, string> = {
   match: 'Pare the shoulder that still bears by as much, or undercut both: they close together.',
   shift: 'Set the line back by as much all round, knife it and saw again: the piece grows shorter by that.',
   shaving: 'Glue in a shaving of the same wood, grain with grain, and pare it flush.',
-  anew: 'Make this part anew, and keep the other: it fits the next one too.',
+  anew: 'Make this part anew, and save the other: it fits the next one too.',
 }

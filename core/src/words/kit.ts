@@ -152,7 +152,7 @@ export function chartCells(row: ChartRow, say: Say): Record<ChartColumn | 'blade
   if (!blade) return { blade: buy ? `buy ${bladeWords(buy, say)}` : 'none does it', teeth: '', drill: '', strokes: '', note: '', way: '' }
   const strokes = row.strokes ? strokesWords(row.strokes) : ''
   const dial = row.dial ? row.dial.map((d) => decimal(d, 1)) : []
-  const marks = row.marks ? greenMarksWords(row.marks, setterOf(job.saw)) : ''
+  const marks = row.marks ? greenMarksWords(row.marks, setterOf(job.saw), say) : ''
   return {
     blade: bladeWords(blade, say),
     teeth: '',

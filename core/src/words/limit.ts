@@ -11,16 +11,33 @@ export const limitNames: Record<LimitId, string> = {
   end: 'Clamps',
   material: 'Made for this stock',
   capacity: 'Capacity',
-  chipLoad: 'Bite',
+  chipLoad: 'Clean cut',
   teeth: 'Teeth in stock',
   packing: 'Room for chips',
   turn: 'Turn',
-  hole: 'Starting hole',
+  hole: 'Pilot hole',
   web: 'Web',
   reach: 'Blade length',
   depth: 'Depth',
   access: 'Access',
   frame: 'Frame',
+}
+
+/** What keeps every blade of a saw from a cut. */
+export const stopWords: Record<LimitId, string> = {
+  end: 'its clamps hold no blade for it',
+  material: 'none of its blades is made for this stock',
+  capacity: 'the stock is too thick for it',
+  chipLoad: 'its blades bend or clog before they cut',
+  teeth: 'too few teeth would stand in the stock',
+  packing: 'its gullets pack',
+  turn: 'it cannot follow that curve',
+  hole: 'its blades do not pass that hole',
+  web: 'the web would break',
+  reach: 'its blades are too short',
+  depth: 'its back stops it short',
+  access: 'there is no room for it',
+  frame: 'its frame strikes the work',
 }
 
 /** Thickness (or form) of the stock in a few words. */
@@ -38,8 +55,8 @@ export function stockWords(stock: Stock, say: Say): string {
 }
 
 const ceilingWords = {
-  gullet: 'its gaps fill',
-  bow: 'it bows past what the finish allows',
+  gullet: 'its gullets clog',
+  bow: 'it bends past what the finish allows',
   drift: 'its free end drifts past what the finish allows',
   motor: 'the motor stalls',
   hand: 'it wants more push than a hand gives',
@@ -49,8 +66,8 @@ const ceilingWords = {
 
 /** The same beside the window, where a line is short. */
 const ceilingShort: Record<keyof typeof ceilingWords, string> = {
-  gullet: 'gaps fill',
-  bow: 'bows',
+  gullet: 'gullets clog',
+  bow: 'bends',
   drift: 'drifts',
   motor: 'stalls',
   hand: 'too heavy',
@@ -79,7 +96,7 @@ export function limitAsks(id: LimitId, job: Job, window: SizeWindow, say: Say): 
         : `${lengthWords(total, say)} of ${lengthWords(job.saw.stroke, say)} stroke`
     }
     case 'chipLoad':
-      return none ? `all bite${some}` : `${ceilingShort[(failing?.by as keyof typeof ceilingShort) ?? 'gullet']} before it bites`
+      return none ? `all cut clean${some}` : `${ceilingShort[(failing?.by as keyof typeof ceilingShort) ?? 'gullet']} before it cuts`
     case 'teeth':
       return `${decimal(teethWished(job), 1)} wanted, ${decimal(LEAST_TEETH, 1)} at least`
     case 'packing':
@@ -130,25 +147,25 @@ export function marginWords(m: Margin, job: Job, say: Say): string {
         ? `Its teeth are not made for ${job.stock.material.name.toLowerCase()}.`
         : `Its teeth suit ${job.stock.material.name.toLowerCase()}.`
     case 'capacity':
-      if (m.by === 'tilt') return `The cut leans ${decimal(m.need, 1)}°; this saw tilts to ${decimal(m.have, 1)}°.`
+      if (m.by === 'tilt') return `The bevel is ${decimal(m.need, 1)}°; this saw tilts to ${decimal(m.have, 1)}°.`
       return `The stock stands ${lengthWords(m.need, say)} high; this saw takes ${lengthWords(m.have, say)}.`
     case 'chipLoad': {
       const why = ceilingWords[(m.by as keyof typeof ceilingWords) ?? 'gullet']
       if (lacks)
         return m.by === 'bow' && m.have >= m.least
-          ? 'At no stress it bears does it stay straight under a sure bite.'
-          : `Must bite ${biteWords(m.least, say)} or it rubs, but ${why} at ${biteWords(m.have, say)}.`
+          ? 'Too weak: at no stress it bears does it stay straight in a clean cut.'
+          : `Too weak: each tooth must take ${biteWords(m.least, say)} or it rubs, and ${why} at ${biteWords(m.have, say)}.`
       if (near)
         return m.have < m.need
-          ? `Bites only ${biteWords(m.have, say)} before ${why}, where ${biteWords(m.need, say)} is sure: it rubs now and then, so feed evenly.`
-          : 'The stresses that keep it straight lie close under what it bears: hard to keep by ear.'
-      return `Bites ${biteWords(m.have, say)} before ${why}; ${biteWords(m.need, say)} is a sure bite.`
+          ? `Each tooth takes only ${biteWords(m.have, say)} before ${why}, where ${biteWords(m.need, say)} cuts clean: it rubs now and then, so feed evenly.`
+          : 'The stresses that keep it straight lie close under what it bears: hard to hold by ear.'
+      return `Each tooth may take ${biteWords(m.have, say)} before ${why}; ${biteWords(m.need, say)} cuts clean.`
     }
     case 'teeth': {
       const stand = `${decimal(m.have, 1)} teeth in the stock`
-      if (lacks) return `${stand}; under ${decimal(m.least, 1)} nothing carries the cut, even on scrap.`
+      if (lacks) return `${stand}; under ${decimal(m.least, 1)} nothing carries the cut, even on a backer.`
       if (!near) return `${stand}; ${decimal(m.need, 1)} are enough.`
-      return `${stand} where ${decimal(m.need, 1)} cut smoothly: it hops, and tears about ${percent(m.need / m.have - 1)} more${backed ? '; only with scrap sawn under it, or held hard at the blade' : ''}.`
+      return `${stand} where ${decimal(m.need, 1)} cut smoothly: it hops, and tears about ${percent(m.need / m.have - 1)} more${backed ? '; only with a backer sawn under it, or held hard at the blade' : ''}.`
     }
     case 'packing':
       return near
@@ -159,7 +176,7 @@ export function marginWords(m: Margin, job: Job, say: Say): string {
       const tightest = `your tightest curve is ${lengthWords(m.inputs.line!, say)}`
       if (job.cut.turn === 'pivot') {
         const pocket = `Pivots in a pocket of ${roundWords(m.need, say)}`
-        return near ? `${pocket}, wider than the corner: keep the pocket in the waste.` : `${pocket}; ${tightest}.`
+        return near ? `${pocket}, wider than the corner: leave the pocket in the waste.` : `${pocket}; ${tightest}.`
       }
       if (lacks) return `Turns down to ${roundWords(m.least + turnShift(m), say)} at the most; ${tightest}.`
       const free = `Turns freely down to ${roundWords(m.need + turnShift(m), say)}; ${tightest}`
@@ -253,15 +270,15 @@ function stepWords(step: WayStep, say: Say): { act: string; cost: string } {
   const to = step.to === undefined ? '' : lengthWords(step.to, say)
   const words: Record<WayStep['kind'], [string, string]> = {
     'turn-blade': [`Turn the blade ${step.to ?? 0}° in its frame`, 'Both ends alike; the frame then passes beside the board.'],
-    backing: [`Clamp ${to} of scrap under it`, 'Sawn through with it: it carries the teeth and keeps the lower edge.'],
+    backing: [`Clamp a ${to} backer under it`, 'Sawn through with it: it carries the teeth and saves the lower edge.'],
     pivot: ['Pivot the corners', 'Turn on the spot in the waste, about 5 s a corner.'],
-    worked: ['Work the curve', 'Ease the blade round with a little side pressure.'],
-    rougher: ['Accept a rougher edge', 'The blade may bow and lean more; more sanding.'],
-    'fresh-blade': ['Fit a fresh blade', 'A sharp edge bites finer.'],
+    worked: ['Ease the curve round', 'Ease the blade round with a little side pressure.'],
+    rougher: ['Accept a rougher edge', 'The blade may bow and bevel more; more sanding.'],
+    'fresh-blade': ['Fit a fresh blade', 'A sharp edge cuts finer.'],
     'gentler-curve': [`Redraw the curve to R ${to}`, 'The drawing changes.'],
     thinner: [`Use stock of ${to}`, 'The piece gets thinner.'],
     'fewer-sheets': [`Stack ${step.to} instead of ${step.from}`, 'More passes for the same count.'],
-    hole: [`Drill ${to} starting holes`, 'Only where the opening has room.'],
+    hole: [`Drill ${to} pilot holes`, 'Only where the opening has room.'],
     'edge-entry': ['Enter from an edge', 'Only where a cut in from the edge may show.'],
     'wider-web': [`Leave ${to} standing`, 'The drawing changes.'],
     saw: [`Take the ${step.saw ? lowered(step.saw.name.replace(/^The /, '')) : ''}`, ''],

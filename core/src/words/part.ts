@@ -43,7 +43,7 @@ export function cutSaid(cut: Cut, say: Say): string {
   const web = cut.web === undefined ? '' : `webs ${len(cut.web)}`
   // one unit says it for both
   const radius = cut.radius === undefined ? 'no curves' : `R ${web ? len(cut.radius).replace(' mm', '') : len(cut.radius)}`
-  const bevel = cut.bevel ? `leaning ${decimal(cut.bevel, 1)}°` : ''
+  const bevel = cut.bevel ? `${decimal(cut.bevel, 1)}° bevel` : ''
   const grain = cut.grain ? `${cut.grain} the grain` : ''
   const depth = cut.depth === undefined ? '' : `${len(cut.depth)} deep`
   return [grain || radius, web, depth, bevel].filter(Boolean).join(', ')

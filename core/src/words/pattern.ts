@@ -75,7 +75,7 @@ export function troubleWords(g: TroubleGroup, found: Reckoning, job: Job, blade:
       return worst.state === 'near'
         ? {
             head: `${who}: the hole stands close to the line`,
-            text: `${mm(worst.have)} from its edge to the line; ${mm(HOLE_MARGIN)} is kept where there is room.`,
+            text: `${mm(worst.have)} from its edge to the line; ${mm(HOLE_MARGIN)} is left where there is room.`,
           }
         : {
             head: `No hole of ${mm(worst.need)} fits ${many ? 'some openings' : who.toLowerCase()}`,
@@ -183,7 +183,7 @@ export function billInputs(b: Bill): { name: string; value: string }[] {
 }
 
 export const orderRule =
-  'The order keeps thin webs whole as long as it can and the walk from hole to hole short: for every web, the cutting time left after both its neighbours are out, divided by its width; plus 0.05 minutes for each millimetre between holes.'
+  'The order keeps thin webs whole as long as it can and the walk from hole to hole short: for every web, the cutting time left after both its neighbors are out, divided by its width; plus 0.05 minutes for each millimeter between holes.'
 
 export const transferWords: Record<Transfer, { name: string; how: string; off: string }> = {
   'tape-under': {

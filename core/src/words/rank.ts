@@ -12,7 +12,7 @@ import {
 } from '../choose/index.js'
 import type { FeedLimit, SpeedBand } from '../cut/index.js'
 import { turnRadius } from '../blade/index.js'
-import { feedWords, lengthWords, listWords, minutesWords, sizeWords, strokesWords, type Say } from './say.js'
+import { capital, feedWords, lengthWords, listWords, minutesWords, sizeWords, strokesWords, type Say } from './say.js'
 import { marginWords } from './limit.js'
 
 /** Smallest drawn curve the blade rounds in the job's manner, on the job's side of the line; 0 for blades that need no turning. */
@@ -23,16 +23,16 @@ export function drawnTurn(job: Job, v: Pick<Evaluation, 'blade'>): number | unde
 }
 
 export const feedLimitWords: Record<FeedLimit, string> = {
-  gullet: 'its gaps would fill',
-  bow: 'it would bow',
-  control: 'your hand could not steer',
-  heat: 'it would heat',
-  stroke: 'dust could not leave the middle of the cut',
-  drift: 'its free end would drift',
-  motor: 'the motor would stall',
-  hand: 'it would want a heavier hand',
-  lift: 'its teeth would lift the saw',
-  buckle: 'the plate would buckle',
+  gullet: 'its gullets clog',
+  bow: 'it bends',
+  control: 'your hand cannot steer',
+  heat: 'it heats',
+  stroke: 'dust cannot leave the middle of the cut',
+  drift: 'its free end drifts',
+  motor: 'the motor stalls',
+  hand: 'it wants a heavier hand',
+  lift: 'its teeth lift the saw',
+  buckle: 'the plate buckles',
 }
 
 /** Why the first stands first. */
@@ -55,7 +55,7 @@ export function firstReasons(r: Ranked, job: Job, say: Say): string {
   if (r.edge.cleanUp < 10) good.push('leaves little to clean up')
   const worst = r.margins.filter((m) => m.state === 'near')
   const narrow = worst.length ? ` ${marginWords(worst[0]!, job, say)}` : ''
-  return `Feeds ${feedWords(r.feed.value, say)} before ${feedLimitWords[r.feed.limit]}${good.length ? `; ${listWords(good)}` : ''}.${narrow}`
+  return `Cuts up to ${feedWords(r.feed.value, say)}; faster, ${feedLimitWords[r.feed.limit]}${good.length ? `. ${capital(listWords(good))}` : ''}.${narrow}`
 }
 
 /** The side that frays most, named, and where that is. */
@@ -72,8 +72,8 @@ function tradeWords(t: Trade, r: Evaluation, say: Say): string {
       : t.mine > 0.05
         ? `tears ${lengthWords(t.mine, say)} ${frayedAt(r)}`
         : `more fuzz ${frayedAt(r)}`,
-    pace: better ? `faster, ${feedWords(t.mine, say)}` : `slower, ${feedWords(t.mine, say)}`,
-    time: better ? `done in ${minutesWords(t.mine)} with clean-up` : `takes ${minutesWords(t.mine)} with clean-up`,
+    pace: better ? 'cuts faster' : 'cuts slower',
+    time: `${better ? 'faster' : 'slower'}: ${minutesWords(t.mine)}, not ${minutesWords(t.first)}`,
     strength: better ? 'stronger' : 'breaks sooner',
     waste: better ? 'thinner line' : 'wider line',
     cost: better ? 'costs less' : `costs about ${decimal(t.mine, 1)} times a plain blade`,
@@ -83,21 +83,32 @@ function tradeWords(t: Trade, r: Evaluation, say: Say): string {
   return words[t.merit]
 }
 
-/** What another blade gains and loses against the first. */
-export function tradesWords(r: Ranked, first: Ranked, say: Say): string {
+/** What speaks for and against another blade beside the first, in words; its place in the window is said only where little else is. */
+function apart(r: Ranked, first: Ranked, say: Say) {
   const all = tradesAgainst(r, first)
-  const gains = all.gains
-    .filter((t) => t.merit !== 'place')
-    .slice(0, 2)
-    .map((t) => tradeWords(t, r, say))
-  const losses = all.losses
-    .filter((t) => t.merit !== 'place')
-    .slice(0, 2)
-    .map((t) => tradeWords(t, r, say))
+  const words = (trades: Trade[]) => {
+    // the time says what the pace comes to
+    const timed = trades.some((t) => t.merit === 'time')
+    return trades.filter((t) => t.merit !== 'place' && !(timed && t.merit === 'pace')).map((t) => tradeWords(t, r, say))
+  }
   const place = [...all.gains, ...all.losses].find((t) => t.merit === 'place')
-  const parts = [gains.length ? `Gains: ${listWords(gains)}.` : '', losses.length ? `Loses: ${listWords(losses)}.` : '']
-  if (place && gains.length + losses.length < 3) parts.push(`Sits ${tradeWords(place, r, say)} of its window.`)
-  return parts.filter(Boolean).join(' ') || 'As good as the first for this job.'
+  return { gains: words(all.gains), losses: words(all.losses), place: place && tradeWords(place, r, say) }
+}
+const AS_GOOD = 'as good as the first for this job'
+
+/** The one thing that matters most against the first, and what it is paid with or for: “slower: 7 min, not 6, finer edge”. */
+export function tradeWord(r: Ranked, first: Ranked, say: Say): string {
+  const { gains, losses, place } = apart(r, first, say)
+  return [losses[0], gains[0]].filter(Boolean).join('; ') || place || AS_GOOD
+}
+
+/** What another blade gains and loses against the first, two of each. */
+export function tradesWords(r: Ranked, first: Ranked, say: Say): string {
+  const { gains, losses, place } = apart(r, first, say)
+  const [good, bad] = [gains.slice(0, 2), losses.slice(0, 2)]
+  const parts = [good.length ? `For it: ${listWords(good)}.` : '', bad.length ? `Against it: ${listWords(bad)}.` : '']
+  if (place && good.length + bad.length < 3) parts.push(`Sits ${place} of its window.`)
+  return parts.filter(Boolean).join(' ') || `${capital(AS_GOOD)}.`
 }
 
 export const schoolNames: Record<SizeSchool, string> = {
@@ -105,7 +116,7 @@ export const schoolNames: Record<SizeSchool, string> = {
   ladder: 'By thickness',
   teeth: 'By teeth in the work',
   biggest: 'Biggest that turns',
-  smallest: 'Smallest that bites',
+  smallest: 'Smallest that cuts',
   'few-sizes': 'A few sizes, adjust speed',
 }
 const schoolBecause: Record<SizeSchool, string> = {
@@ -114,7 +125,7 @@ const schoolBecause: Record<SizeSchool, string> = {
   teeth: 'aims at a fixed number of teeth in the stock',
   biggest: 'strength and straightness first',
   smallest: 'finish and detail first',
-  'few-sizes': 'keeps what is in the drawer, or sizes that go together such as 3, 5, 7, 9 and 12, and changes the strokes',
+  'few-sizes': 'uses what is in the drawer, or sizes that go together such as 3, 5, 7, 9 and 12, and changes the strokes',
 }
 
 /** What a school picks and where it parts from the balanced pick. */
@@ -149,10 +160,10 @@ export function speedWords(band: SpeedBand): string {
 /** What to do when the blade bogs down: which of the two schools is right here, by the limit that holds. */
 export function bogWords(v: Evaluation): string {
   if (v.speed.limit === 'heat' && v.feed.inputs.spm >= v.speed.value)
-    return 'Bogs down? Fewer strokes and less push: heat is near, and the gaps need time.'
+    return 'Bogs down? Fewer strokes and less push: heat is near, and the gullets need time.'
   switch (v.feed.limit) {
     case 'gullet':
-      return 'Bogs down? More strokes a minute, same push: each tooth then takes less and its gap stays open.'
+      return 'Bogs down? More strokes a minute, same push: each tooth then takes less and its gullet stays open.'
     case 'bow':
       return 'Bogs down? Push less, or stroke faster: at this push the blade bows. If that does not help it is dull.'
     case 'stroke':

@@ -91,7 +91,7 @@ export const cureWords: Record<CauseId, { how: string; after: string }> = {
   dull: { how: 'Put in a fresh blade. It costs less than the piece.', after: 'Log the minutes, and the Drawer will tell you before.' },
   'blade-small': { how: 'Go up a size, as far as the tightest curve allows.', after: 'The window shows which sizes bear this stock.' },
   'blade-big': { how: 'Go down a size, or turn wider through the waste.', after: 'The window shows which sizes turn this curve.' },
-  'teeth-few': { how: 'Take finer teeth, or saw scrap under it.', after: 'Two teeth in the stock at least; three in metal.' },
+  'teeth-few': { how: 'Take finer teeth, or saw a backer under it.', after: 'Two teeth in the stock at least; three in metal.' },
   'teeth-many': { how: 'Take coarser teeth.', after: 'Thick stock wants room for its dust.' },
   'gullets-packed': {
     how: 'Ease off, draw the blade clear, brush the kerf out, then go on lighter.',
@@ -115,7 +115,7 @@ export const cureWords: Record<CauseId, { how: string; after: string }> = {
     how: 'Shift the blade up in its clamps until two upward teeth show above the table at the top.',
     after: 'The set-up list says by how much.',
   },
-  'no-backing': { how: 'Put scrap under it and saw both.', after: 'Thin sheet always; veneer where the back shows.' },
+  'no-backing': { how: 'Put a backer under it and saw both.', after: 'Thin sheet always; veneer where the back shows.' },
   'hold-down-high': { how: 'Let the hold-down just touch the stock.', after: 'Set it anew for each thickness.' },
   'oil-on-ends': { how: 'Wipe both ends, rub them lightly with abrasive paper, clamp again.', after: 'Wipe every new blade.' },
   'clamp-worn': { how: 'Dress or turn the jaws, or renew the clamp screw.', after: 'Tug after every clamping.' },
@@ -244,8 +244,8 @@ export const testWords: Record<TestId, { name: string; how: string; outcomes: Re
     outcomes: { better: 'better', same: 'the same' },
   },
   backing: {
-    name: 'Scrap underneath',
-    how: 'Tape or clamp scrap under it and saw a little, both faces looked at.',
+    name: 'A backer underneath',
+    how: 'Tape or clamp a backer under it and saw a little, both faces looked at.',
     outcomes: { better: 'better', same: 'the same' },
   },
   'raise-blade': {

@@ -4,41 +4,46 @@ import { BEND, EXACT, PIVOT, ROUGH_BEND, TRAVEL } from '../pattern/index.js'
 import { PRIOR_SPENT } from '../log/index.js'
 import { toDegrees } from '../number/index.js'
 import { SAFE } from '../choose/index.js'
+import { decimal } from '../quantity/index.js'
+import { biteWords, lengthWords, type Say } from './say.js'
 
 const round = (angle: number) => Math.round(toDegrees(angle))
 
 /** A rule a figure can be traced to: its name, formula, and where it comes from. */
 export interface Rule {
   name: string
-  formula: string
+  formula: string | ((say: Say) => string)
   source: string
 }
+
+/** A rule's formula in words and signs, its constants in the user's unit. */
+export const formulaWords = ({ formula }: Rule, say: Say): string => (typeof formula === 'string' ? formula : formula(say))
 
 /** Rules whose figures belong to a job and blade. */
 export const jobRules = {
   turn: {
     name: 'Tightest drawn curve',
-    formula: 'the turn of the kerf’s centre line (flowing, worked or pivot) and half a kerf to the drawn line',
+    formula: 'the turn of the kerf’s centre line (no side push, eased round or spun on the spot) and half a kerf to the drawn line',
     source: 'Geometry of a flat blade in its kerf.',
   },
   worked: {
-    name: 'Worked turn',
+    name: 'Eased round',
     formula: 'R = w² ÷ 4(k − t), for the kerf’s centre line, the body eased along the path',
     source: 'Geometry, first order.',
   },
   flowing: {
-    name: 'Flowing turn, no side pressure',
+    name: 'No side push',
     formula: 'R = (w² − (k² − t²)/4) ÷ (k − t)',
     source: 'Geometry of a flat blade in its kerf.',
   },
-  pivot: { name: 'Turning on the spot', formula: 'pocket radius = ½√(w² + k²)', source: 'Geometry.' },
+  pivot: { name: 'Spun on the spot', formula: 'pocket radius = ½√(w² + k²)', source: 'Geometry.' },
   feed: {
     name: 'Steady feed',
-    formula: 'least of gaps (h ≤ A ÷ rH), push (within the bow, drift or hand allowed) and control (v = √(2eR) ÷ τ)',
-    source: 'Gap and force: Koch, Kienzle. Control: estimate.',
+    formula: 'least of gullets (h ≤ A ÷ rH), push (within the bow, drift or hand allowed) and control (v = √(2eR) ÷ τ)',
+    source: 'Gullet and force: Koch, Kienzle. Control: estimate.',
   },
   chipLoad: {
-    name: 'Bite per tooth',
+    name: 'Chip load, what each tooth takes',
     formula: 'h = (v ÷ n)·p ÷ s; below about the edge’s radius a tooth rubs',
     source: 'Koch, wood machining.',
   },
@@ -54,7 +59,7 @@ export const jobRules = {
   },
   band: {
     name: 'Green band',
-    formula: `low: the greatest of what keeps bow and lean under a sure bite (${SURE} floors) within the finish, and ${TRADE_MINIMUM} of the top; high: least of safe stress, clamp grip and the saw’s pull; advised ${ADVISED} of the top`,
+    formula: `low: the greatest of what keeps bow and bevel of a clean cut (${SURE} floors) within the finish, and ${TRADE_MINIMUM} of the top; high: least of safe stress, clamp grip and the saw’s pull; advised ${ADVISED} of the top`,
     source: 'Tensioned beam (Roark); 0.3–0.4 of the yield of hardened strip.',
   },
   pitch: {
@@ -65,8 +70,8 @@ export const jobRules = {
   feel: { name: 'Sideways movement', formula: 'δ = (F·L ÷ 4T)(1 − tanh u ÷ u), u = (L ÷ 4)√(T ÷ EI)', source: 'Tensioned beam, Roark.' },
   speed: {
     name: 'Strokes a minute',
-    formula: `fast enough to feed as the hand steers; slow enough that each tooth bites ${SURE} times its floor and heat stays under ${COOL} of what the stock bears`,
-    source: 'Bite: Koch. Heat index: estimate.',
+    formula: `fast enough to feed as the hand steers; slow enough that each tooth takes ${SURE} times its floor and heat stays under ${COOL} of what the stock bears`,
+    source: 'Chip load: Koch. Heat index: estimate.',
   },
   heat: {
     name: 'Heat index',
@@ -74,8 +79,9 @@ export const jobRules = {
     source: 'Estimate with stated constants.',
   },
   hole: {
-    name: 'Starting hole',
-    formula: `diagonal of body and kerf, or the pin’s length, plus ${HOLE_CLEARANCE.threaded} mm; ${HOLE_CLEARANCE.shank} mm for a jigsaw’s blade`,
+    name: 'Pilot hole',
+    formula: (say) =>
+      `diagonal of body and kerf, or the pin’s length, plus ${lengthWords(HOLE_CLEARANCE.threaded, say)}; ${lengthWords(HOLE_CLEARANCE.shank, say)} for a jigsaw’s blade`,
     source: 'Geometry; clearance is an estimate.',
   },
   web: {
@@ -85,12 +91,14 @@ export const jobRules = {
   },
   edge: {
     name: 'Edge',
-    formula: 'ridge = ½(k − t)·h ÷ (h + 10 µm) × the pattern’s factor in this stock, more where few teeth carry it',
+    formula: (say) =>
+      `ridge = ½(k − t)·h ÷ (h + ${biteWords(0.01, say)}) × the pattern’s factor in this stock, more where few teeth carry it`,
     source: 'Estimate.',
   },
   underside: {
     name: 'Tear-out underneath',
-    formula: `the material’s tear-out × √(h ÷ 10 µm) × the pattern’s factor in this stock; ${CLEANED} of it where upward teeth reach; chips spread about it`,
+    formula: (say) =>
+      `the material’s tear-out × √(h ÷ ${biteWords(0.01, say)}) × the pattern’s factor in this stock; ${CLEANED} of it where upward teeth reach; chips spread about it`,
     source: 'Estimate; spread log-normal.',
   },
   time: {
@@ -104,7 +112,8 @@ export const jobRules = {
 export const patternRules = {
   order: {
     name: 'Order of the openings',
-    formula: `least of: for every web, (cutting time left after both its neighbours are out) ÷ its width; plus ${TRAVEL} min for each mm between holes`,
+    formula: (say) =>
+      `least of: for every web, (cutting time left after both its neighbors are out) ÷ its width; plus ${decimal(TRAVEL * 60 * 10, 0)} s for each ${lengthWords(10, say)} between holes`,
     source: `Stated objective. Exact up to ${EXACT} openings, annealed beyond.`,
   },
   bend: {

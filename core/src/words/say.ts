@@ -27,6 +27,16 @@ export function biteWords(mm: number, say: Say): string {
   return say.unit === 'mm' ? `${decimal(mm * 1000, 1)} µm` : `${decimal((mm / 25.4) * 1000, 2)} thou`
 }
 
+/** A force as a hand knows it: the weight that presses so, in grams and kilograms, or in ounces and pounds. */
+export function forceWords(newtons: number, say: Say): string {
+  if (say.unit === 'mm') {
+    const g = (newtons / 9.81) * 1000
+    return g < 950 ? `${g < 95 ? Math.round(g / 5) * 5 : Math.round(g / 10) * 10} g` : `${decimal(g / 1000, g < 9500 ? 1 : 0)} kg`
+  }
+  const oz = newtons * 3.597
+  return oz < 15.5 ? `${decimal(oz, oz < 5 ? 1 : 0)} oz` : `${decimal(oz / 16, oz < 160 ? 1 : 0)} lb`
+}
+
 const YEAR = 365 * 86_400
 
 export function minutesWords(seconds: number): string {

@@ -6,7 +6,7 @@ import { CHATTERS, UNREACHABLE, type GreenBand, type OrbitLimit, type QuietSpeed
 import type { Caution, SetUpItem } from '../setup/index.js'
 import { greenMarksWords } from './heard.js'
 import { speedWords } from './rank.js'
-import { capital, lengthWords, listWords, roundWords, noteWords, plainNote, strokesWords, type Say } from './say.js'
+import { capital, forceWords, lengthWords, listWords, roundWords, noteWords, plainNote, strokesWords, type Say } from './say.js'
 
 /** Notes of a band, low to high; an empty band says which side gives. */
 export function bandWords(band: GreenBand): string {
@@ -17,7 +17,7 @@ export function bandWords(band: GreenBand): string {
 /** What closes a band, in half a sentence. */
 export const lowWords: Record<GreenBand['lowBy'], string> = {
   bow: 'it bows past what the finish allows',
-  lean: 'its edge leans past what the finish allows',
+  lean: 'its edge bevels past what the finish allows',
   habit: 'any blade wanders, whatever the stock',
 }
 export const highWords: Record<GreenBand['limit'], string> = {
@@ -29,7 +29,7 @@ export const highWords: Record<GreenBand['limit'], string> = {
 export function emptyBandWords(band: GreenBand): string {
   const top = { strength: 'the blade is safe at', grip: 'the clamps hold', saw: 'this saw pulls' }[band.limit]
   if (band.value.low.stress > 0.99 * UNREACHABLE)
-    return 'No stress would keep it straight at a sure bite. Feed gently, allow more bow, or take a bigger blade.'
+    return 'No stress would keep it straight in a clean cut. Feed gently, allow more bow, or take a bigger blade.'
   return `It would need ${Math.round(band.value.low.stress)} MPa to stay straight, but ${top} ${Math.round(band.value.high.stress)}. Feed gently, allow more bow, or take a bigger blade.`
 }
 
@@ -105,7 +105,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
       return item.stroke === 'down'
         ? 'Teeth **toward you, pointing down**.'
         : item.stroke === 'away'
-          ? 'Teeth **pointing away from the handle**: it cuts on the push, for work in a vice.'
+          ? 'Teeth **pointing away from the handle**: it cuts on the push, for work in a vise.'
           : 'Teeth **outward, pointing to the handle**: it cuts on the pull, and the frame keeps the blade taut.'
     case 'pins':
       return `Hook both pins home, then turn the handle up${item.turns ? '; **both ends alike**, or the blade twists' : ''}.`
@@ -130,7 +130,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
     case 'tilt':
       return `Tilt ${profileOf(job.saw).nouns.tilts} **${decimal(item.degrees, 1)}°**${item.mark === undefined ? ' by a bevel gauge' : `, a mark of this saw: check it with a gauge`}; the cut is then **${lengthWords(Math.round(item.height * 10) / 10, say)}** deep.`
     case 'square-base':
-      return `${item.zero ? '**Check 0° with a square** against the blade, not by the mark. ' : ''}A push in curves leans the edge about ${decimal(toDegrees(Math.abs(item.slope)), 1)}°.`
+      return `${item.zero ? '**Check 0° with a square** against the blade, not by the mark. ' : ''}A push in curves bevels the edge about ${decimal(toDegrees(Math.abs(item.slope)), 1)}°.`
     case 'clamp':
       return `Clamp close: **no more than ${lengthWords(Math.floor(item.overhang / 10) * 10, say)}** from the support to the cut, or the board springs. Keep clamps ${lengthWords(item.clear, say)} clear of the line; where the base would meet one, stop and move it behind the cut.`
     case 'start-base':
@@ -141,13 +141,13 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
       return `Over an inch: one school stops there. With this blade it goes at ${Math.round(item.load * 100)} % of the motor; expect the lower edge to wander.`
     case 'vice':
       return item.strokes === 'pull'
-        ? 'Work flat on a sawing table or low in the vice; saw upright, the handle below.'
-        : `Work upright in the vice, the cut within **${lengthWords(item.within, say)}** of the jaws.`
+        ? 'Work flat on a sawing table or low in the vise; saw upright, the handle below.'
+        : `Work upright in the vise, the cut within **${lengthWords(item.within, say)}** of the jaws.`
     case 'hold-hand':
       return {
         hook: `Hold it by hand **in the bench hook**, ${item.strokes === 'push' ? 'against the far stop' : 'against a stop on the near side: the saw pulls it to you'}.`,
         trestles: '**On trestles or clamped over the bench’s edge**, a hand’s breadth clear of the line; hold up the offcut to the last.',
-        upright: '**Upright in the vice**, the cut close above the jaws; a batten or a fingertip keeps it plumb.',
+        upright: '**Upright in the vise**, the cut close above the jaws; a batten or a fingertip keeps it plumb.',
         clamped: `**Clamped along the bench**, the cut just past its edge; the clamp takes the ${item.strokes}.`,
       }[item.how]
     case 'start-hand':
@@ -157,7 +157,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
     case 'start-frame':
       return `Start with a few **${item.strokes === 'pull' ? 'push' : 'pull'} strokes, quick and light**; then long, even ones, the frame square.`
     case 'strokes':
-      return `**${item.strokes} strokes a cut** of ${lengthWords(Math.round(item.length / 5) * 5, say)}, about ${Math.max(1, Math.round(item.seconds))} s, letting the teeth do it. Draw back until fresh teeth come: a full gap cuts nothing.`
+      return `**${item.strokes} strokes a cut** of ${lengthWords(Math.round(item.length / 5) * 5, say)}, about ${Math.max(1, Math.round(item.seconds))} s, letting the teeth do it. Draw back until fresh teeth come: a full gullet cuts nothing.`
     case 'filing':
       return item.fit.matters <= 0.15
         ? 'Rip or crosscut filing makes no difference at this size.'
@@ -176,13 +176,15 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
         teethAbove >= 2 && teethAbove <= 5
           ? `**${teethAbove} of them above the table** at the top of the stroke`
           : `${shift > 0 ? 'raise' : 'lower'} the blade ${roundWords(Math.abs(shift), say)} so that **two show above the table** at the top of the stroke`
-      return reaches ? `Upward teeth low; ${rise}.` : 'Its upward teeth never reach the underside on this saw: back the work instead.'
+      return reaches
+        ? `Upward teeth low; ${rise}.`
+        : 'Its upward teeth never reach the underside on this saw: put a backer under the work instead.'
     }
     case 'tension': {
-      const feel = `or ${lengthWords(item.move, say)} sideways under a ${decimal(item.push, 0)} N thumb`
+      const feel = `or ${lengthWords(item.move, say)} sideways under ${forceWords(item.push, say)} of thumb`
       return item.band.empty
         ? `Pluck: about **${noteWords(item.band.value.high.pitch)}**, no higher. ${emptyBandWords(item.band)}`
-        : `Pluck: **${bandWords(item.band)}** on this saw${item.marks ? ` (${greenMarksWords(item.marks, setterOf(job.saw))})` : ''}, ${feel}.`
+        : `Pluck: **${bandWords(item.band)}** on this saw${item.marks ? ` (${greenMarksWords(item.marks, setterOf(job.saw), say)})` : ''}, ${feel}.`
     }
     case 'retension':
       return item.returns
@@ -195,19 +197,19 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
       return `**${strokesWords(item.band, ' to ')}** strokes a minute${dial}.${item.band.trouble ? ` ${speedWords(item.band)}` : ''}${item.quiet ? ` ${quietWords(item.quiet)}` : ''}`
     }
     case 'drill':
-      return `Drill **${item.drill.name}** starting holes in the waste, on a backing board.`
+      return `Drill **${item.drill.name}** pilot holes in the waste, on a backer.`
     case 'enter-edge':
       return 'Start from an edge; meet the line at a shallow angle.'
     case 'hold-down':
-      return `Hold-down just kissing the stock: **${decimal(item.lifts, 1)} N** lift it on the up stroke${item.ripple > CHATTERS ? ', and few teeth in it chatter; both hands near the blade' : ''}.`
+      return `Hold-down just kissing the stock: **${forceWords(item.lifts, say)}** lift it on the up stroke${item.ripple > CHATTERS ? ', and few teeth in it chatter; both hands near the blade' : ''}.`
     case 'pin':
       return 'Work flat on the bench pin, two fingers close on either side of the cut.'
     case 'backing':
       return item.teeth === undefined
         ? item.sawn
-          ? `**${lengthWords(item.sawn, say)} of scrap under it**, sawn with it.`
-          : 'Thin stock: tape it to a **scrap backing** so it cannot flex.'
-        : `Only ${decimal(item.teeth, 1)} teeth stand in it: saw it **on scrap, sawn with it**, or hold the sheet hard right at the blade.`
+          ? `**${lengthWords(item.sawn, say)} of backer under it**, sawn with it.`
+          : 'Thin stock: tape it to a **backer** so it cannot flex.'
+        : `Only ${decimal(item.teeth, 1)} teeth stand in it: saw it **on a backer, sawn with it**, or hold the sheet hard right at the blade.`
     case 'face':
       if (job.saw.kind === 'hand')
         return item.up === 'either' ? 'Knife the line on every face.' : 'Show face **toward you**: the teeth fray where they leave.'
@@ -223,7 +225,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
     case 'tall':
       return `Stock taller than the ${lengthWords(item.stroke, say)} stroke: feed slowly and **back out to clear dust**.`
     case 'square':
-      return `Square the blade to the table. A side push leans the edge about ${decimal(toDegrees(Math.abs(item.slope)), 2)}° here.`
+      return `Square the blade to the table. A side push bevels the edge about ${decimal(toDegrees(Math.abs(item.slope)), 2)}° here.`
     case 'trial':
       return `**Trial cut** on scrap of the same ${job.stock.material.name.toLowerCase()}; look at both faces.`
   }
@@ -235,7 +237,7 @@ export const cautionWords: Record<Caution, string> = {
   fingers: 'Fingers beside the blade, never in front of it; watch the steadying thumb.',
   hot: 'A fresh cut is hot, and so is the blade after a long one: take it out with a cloth.',
   manual: 'Follow the saw’s manual and local rules; you decide at the saw.',
-  hair: 'Tie back hair, cuffs and jewellery; closed shoes.',
+  hair: 'Tie back hair, cuffs and jewelry; closed shoes.',
   dust: 'Dust mask and extraction; brush, never blow.',
   'dust-irritant': 'Irritant dust: respirator and extraction.',
   'dust-toxic': 'Toxic dust: respirator, extraction, wash after; keep food and children away.',

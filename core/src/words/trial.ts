@@ -28,7 +28,7 @@ export const criterionHints: Record<TrialCriterion, string> = {
 }
 /** Words for 1 (worst) to 5. */
 export const feltWords = {
-  pace: ['crawls', 'slow', 'middling', 'quick', 'races'],
+  pace: ['crawls', 'slow', 'medium', 'quick', 'races'],
   effort: ['hard push', 'firm push', 'some push', 'light', 'falls through'],
   steadiness: ['wanders', 'pulls aside', 'wants watching', 'follows', 'stays put'],
 } as const

@@ -30,7 +30,7 @@ export function explain(rule: JobRule, job: Job, v: Evaluation, say: Say, also?:
     { name: 'kerf k', value: mm(blade.kerf) },
   ]
   const constants = [
-    { name: 'K', value: `${decimal(material.K, 1)} N/mm²` },
+    { name: 'K', value: `${decimal(material.K, 1)} MPa` },
     { name: 'm', value: String(material.m) },
   ]
   const strokes = { name: 'strokes a minute', value: String(Math.round(feed.inputs.spm)) }
@@ -55,14 +55,14 @@ export function explain(rule: JobRule, job: Job, v: Evaluation, say: Say, also?:
           ? 'Its kerf gives its back no room to turn.'
           : r === 0
             ? 'It cuts in every direction: the work need not turn.'
-            : `Down to ${roundWords(r, say)} on the drawn line, ${{ flowing: 'without side pressure', worked: 'worked round', pivot: 'pivoted' }[job.cut.turn]}.`,
+            : `Down to ${roundWords(r, say)} on the drawn line, ${{ flowing: 'without side push', worked: 'eased round', pivot: 'spun on the spot' }[job.cut.turn]}.`,
         blade3,
         'Measure your blade to sharpen this: sizes are nominal.',
       )
     }
     case 'feed':
       return why(`${feedWords(feed.value, say)}: any faster and ${feedLimitWords[feed.limit]}.`, [
-        { name: 'gaps allow', value: feedWords(feed.inputs.gullet, say) },
+        { name: 'gullets allow', value: feedWords(feed.inputs.gullet, say) },
         { name: profileOf(job.saw).nouns.holds, value: feedWords(feed.inputs.held, say) },
         { name: 'hand allows', value: feedWords(feed.inputs.control, say) },
         ...(feed.inputs.stroke === undefined ? [] : [{ name: 'tall stock allows', value: feedWords(feed.inputs.stroke, say) }]),
@@ -87,14 +87,14 @@ export function explain(rule: JobRule, job: Job, v: Evaluation, say: Say, also?:
     case 'edge':
       return why(
         `Ridges of about ${biteWords(v.edge.ridge, say)}: ${v.edge.grade}.`,
-        [{ name: 'bite h', value: biteWords(feed.chipLoad, say) }, ...blade3.slice(1)],
+        [{ name: 'chip load h', value: biteWords(feed.chipLoad, say) }, ...blade3.slice(1)],
         'An estimate of order, not of thousandths.',
       )
     case 'underside':
       return why(
         `About ${mm(v.edge.tear)} ${frayedAt(v)}${material.veneer === undefined ? '' : `; ${v.edge.deep.count < 0.5 ? 'hardly any chip goes' : `some ${Math.round(v.edge.deep.count)} chips on 100 mm of cut go`} deeper than the face veneer${v.edge.chips ? ', and will not sand out' : ''}`}.`,
         [
-          { name: 'bite h', value: biteWords(feed.chipLoad, say) },
+          { name: 'chip load h', value: biteWords(feed.chipLoad, say) },
           ...(material.veneer === undefined ? [] : [{ name: 'veneer', value: mm(material.veneer) }]),
         ],
       )
@@ -141,9 +141,9 @@ export function explain(rule: JobRule, job: Job, v: Evaluation, say: Say, also?:
           ? emptyBandWords(band)
           : `${Math.round(band.value.low.stress)} to ${Math.round(band.value.high.stress)} MPa, ${Math.round(aimStress(band))} advised: ${bandWords(band)} on this saw. Below, ${lowWords[band.lowBy]}; above, ${highWords[band.limit]}.`,
         [
-          { name: 'push at a sure bite', value: `${decimal(band.inputs.push, 2)} N` },
+          { name: 'push in a clean cut', value: `${decimal(band.inputs.push, 2)} N` },
           { name: 'bow allowed', value: mm(band.inputs.bowAllowed) },
-          { name: 'lean allowed', value: `${decimal(toDegrees(Math.atan(band.inputs.leanAllowed)), 1)}°` },
+          { name: 'bevel allowed', value: `${decimal(toDegrees(Math.atan(band.inputs.leanAllowed)), 1)}°` },
           { name: 'span', value: mm(band.inputs.span) },
           ...blade3.slice(0, 2),
         ],

@@ -16,7 +16,7 @@ async function update() {
 
 <template>
   <p v-if="needRefresh" class="update" role="status">
-    <span><strong>Update ready.</strong> Your work is kept.</span>
+    <span><strong>Update ready.</strong> Your work is saved.</span>
     <button class="act main" @click="update">Reload now</button>
     <button class="act plain" @click="needRefresh = false">Later</button>
   </p>

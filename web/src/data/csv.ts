@@ -133,7 +133,9 @@ export async function readLogCsv(text: string): Promise<CsvIn<LogRecord>> {
   if (!meta.fields?.includes('record'))
     return {
       rows: [],
-      refused: ['The table needs the column “record” that Green Pitch writes; a log typed elsewhere cannot say what it was reckoned with.'],
+      refused: [
+        'The table needs the column “record” that Green Pitch writes; a log typed elsewhere cannot say what it was calculated with.',
+      ],
     }
   const { check, logEntry } = await import('./schema')
   const out: CsvIn<LogRecord> = { rows: [], refused: [] }

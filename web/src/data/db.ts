@@ -87,8 +87,7 @@ function plain<T extends KeptTable>(table: T, record: RecordOf[T]): RecordOf[T] 
 async function fit<T extends TableName>(table: T, record: RecordOf[T]): Promise<void> {
   const { check, rows } = await import('./schema')
   const found = check(rows[table], record)
-  if (!found.ok)
-    throw new Unfit(`This ${registry[table].noun} cannot be saved: ${found.message}. Change that figure; the rest is kept here.`)
+  if (!found.ok) throw new Unfit(`This ${registry[table].noun} cannot be saved: ${found.message}. Change that figure; the rest stays here.`)
 }
 
 /**

@@ -9,8 +9,8 @@ export interface Pasted {
 }
 /** Other words for a pattern, as labels and people have them. */
 const SYNONYMS: [RegExp, string][] = [
-  [/\bspirals?\b/g, 'twisted'],
-  [/\b(crown|two[- ]way)\b/g, 'both-way'],
+  [/\b(spirals|twisted)\b/g, 'spiral'],
+  [/\b(crown|two[- ]way|both[- ]way)\b(?!-)/g, 'crown-tooth'],
   [/\bpiercing\b/g, "jeweler's"],
   [/\bjewell?er['’]?s?\b/g, "jeweler's"],
   [/\b(regular|standard)\b/g, 'plain teeth'],

@@ -102,7 +102,7 @@ export const jobs: { id: string; name: string; job: Job; blade?: string; pattern
   },
   {
     id: 'demo-rail',
-    name: 'Harbour-rail moulding, coped',
+    name: 'Harbor-rail molding, coped',
     job: jobOf(
       stock('pine', 'board', 18),
       coping,
@@ -391,7 +391,7 @@ export const done: readonly Done[] = [
   },
   {
     day: 30,
-    title: 'Harbour silhouette',
+    title: 'Harbor silhouette',
     stock: stock('birch-ply', 'sheet', 6),
     saw: scroll,
     cut: { radius: 0.8, turn: 'worked' },

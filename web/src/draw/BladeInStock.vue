@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue'
 import {
+  forceWords,
   bowShape,
   decimal,
   heights,
@@ -147,10 +148,10 @@ const cutting = computed(() => {
       </g>
     </svg>
     <figcaption v-if="bowLine">
-      Bows <slot name="bow">{{ lengthWords(setup.bow, say) }}</slot> at {{ decimal(setup.inputs.push, 1) }} N (dashed,
+      Bows <slot name="bow">{{ lengthWords(setup.bow, say) }}</slot> at {{ forceWords(setup.inputs.push, say) }} (dashed,
       {{ EXAGGERATE }} times); stroke {{ lengthWords(stroke, say) }}.
     </figcaption>
-    <figcaption v-else>Fed with {{ decimal(setup.inputs.push, 1) }} N; stroke {{ lengthWords(stroke, say) }}.</figcaption>
+    <figcaption v-else>Fed with {{ forceWords(setup.inputs.push, say) }}; stroke {{ lengthWords(stroke, say) }}.</figcaption>
   </figure>
 </template>
 

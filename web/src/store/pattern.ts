@@ -194,7 +194,7 @@ export const usePattern = defineStore('pattern', () => {
     }
     running = true
     const slow = setTimeout(() => {
-      busy.value ??= { what: 'Reckoning the pattern', share: 0 }
+      busy.value ??= { what: 'Calculating the pattern', share: 0 }
     }, 250)
     const mine = worker()
     try {

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
-import { rules, type Why } from '@green-pitch/core'
+import { formulaWords, rules, type Why } from '@green-pitch/core'
+
+import { useSettings } from '../store/settings'
 
 /** A figure that answers “why?”: press it for its rule, inputs and source. */
 const props = defineProps<{ why: () => Why; label?: string }>()
+const settings = useSettings()
 const id = useId()
 const box = ref<HTMLElement>()
 const button = ref<HTMLButtonElement>()
@@ -30,7 +33,7 @@ function place(e: Event) {
       <p>
         <strong>{{ answer.text }}</strong>
       </p>
-      <p class="rule">{{ rules[answer.rule].formula }}</p>
+      <p class="rule">{{ formulaWords(rules[answer.rule], settings.say) }}</p>
       <dl>
         <template v-for="i in answer.inputs" :key="i.name"
           ><dt>{{ i.name }}</dt>

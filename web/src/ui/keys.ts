@@ -18,7 +18,7 @@ export const keyList: [keys: string, does: string][] = [
   ['/', 'Find a place, job, stock, saw or blade'],
   ['1 – 7', 'Open a part of the ticket'],
   ['[ and ]', 'One size down, one size up'],
-  ['u', 'Millimetres or inches'],
+  ['u', 'Millimeters or inches'],
   ['p', 'Print the set-up card, or the pattern'],
   ['l', 'Log the cut'],
   ['Space, Page Down', 'Run: done, on to the next'],

@@ -91,7 +91,7 @@ function caliper(m: Measured) {
       <LengthInput label="Width with teeth" :model-value="answer.blade.width" @update:model-value="(v) => v && caliper({ width: v })" />
       <LengthInput label="Thickness" :model-value="answer.blade.thickness" @update:model-value="(v) => v && caliper({ thickness: v })" />
       <LengthInput label="Kerf in scrap" :model-value="answer.blade.kerf" @update:model-value="(v) => v && caliper({ kerf: v })" />
-      <p class="soft">Sizes are nominal; what you measure is what is reckoned.</p>
+      <p class="soft">Sizes are nominal; what you measure is what counts.</p>
     </div>
     <div class="list">
       <button v-for="r in rows" :key="r.blade.id" class="row" :aria-pressed="r.blade.id === answer.blade.id" @click="choose(r.blade)">

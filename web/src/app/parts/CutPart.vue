@@ -38,7 +38,7 @@ function kind(value: Cut['kind']) {
       />
       <Choice
         v-if="cut.radius !== undefined"
-        label="Centre of that curve"
+        label="Center of that curve"
         :model-value="cut.centre"
         :options="[
           { value: 'waste', label: 'In the waste' },
@@ -51,9 +51,9 @@ function kind(value: Cut['kind']) {
         label="Taken"
         :model-value="cut.turn"
         :options="[
-          { value: 'flowing', label: 'Flowing' },
-          { value: 'worked', label: 'Worked' },
-          { value: 'pivot', label: 'Corners pivoted' },
+          { value: 'flowing', label: 'No side push' },
+          { value: 'worked', label: 'Eased round' },
+          { value: 'pivot', label: 'Spun on the spot' },
         ]"
         @update:model-value="(v) => put('turn', v)"
       />
@@ -66,7 +66,7 @@ function kind(value: Cut['kind']) {
       />
       <LengthInput
         v-if="cut.kind === 'pierced'"
-        label="Starting hole"
+        label="Pilot hole"
         :model-value="cut.hole"
         none="any drill"
         @update:model-value="(v) => put('hole', v)"
@@ -105,14 +105,14 @@ function kind(value: Cut['kind']) {
         :model-value="cut.skill"
         :options="[
           { value: 'learning', label: 'Learning' },
-          { value: 'practised', label: 'Practised' },
+          { value: 'practised', label: 'Practiced' },
           { value: 'sure', label: 'Sure' },
         ]"
         @update:model-value="(v) => put('skill', v)"
       />
       <Count
         v-if="saw.kind === 'scroll' || saw.kind === 'jigsaw'"
-        label="Leans from square, degrees"
+        label="Bevel, degrees"
         :model-value="cut.bevel"
         :min="0"
         :max="60"
@@ -122,7 +122,7 @@ function kind(value: Cut['kind']) {
       />
       <LengthInput
         v-if="saw.kind === 'jigsaw'"
-        label="Scrap sawn under it"
+        label="Backer"
         :model-value="cut.backing"
         none="none"
         @update:model-value="(v) => put('backing', v)"
@@ -143,7 +143,7 @@ function kind(value: Cut['kind']) {
       </template>
       <template v-if="saw.kind === 'hand'">
         <Choice
-          label="Lies to the grain"
+          label="Grain direction"
           :model-value="cut.grain ?? 'none'"
           :options="[
             { value: 'along', label: 'Along' },
@@ -158,8 +158,8 @@ function kind(value: Cut['kind']) {
           :model-value="cut.flush ? 'flush' : cut.boxed ? 'boxed' : 'free'"
           :options="[
             { value: 'free', label: 'Stands free' },
-            { value: 'flush', label: 'Lies flush on a face' },
-            { value: 'boxed', label: 'Runs in a mitre box' },
+            { value: 'flush', label: 'Flush on a face' },
+            { value: 'boxed', label: 'In a miter box' },
           ]"
           @update:model-value="(v) => jobs.editCut({ flush: v === 'flush' || undefined, boxed: v === 'boxed' || undefined }, 'plate')"
         />

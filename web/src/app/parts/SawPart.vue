@@ -40,8 +40,8 @@ const newer = computed(() => {
 
 <template>
   <p v-if="newer" class="say">
-    <Mark state="near" />This saw’s profile has changed since the job was reckoned.
-    <button class="act" @click="take(newer)">Reckon again with it</button>
+    <Mark state="near" />This saw’s profile has changed since the job was calculated.
+    <button class="act" @click="take(newer)">Calculate with it</button>
   </p>
   <p v-if="offers.length" class="say">
     <Mark state="beyond" />No blade this saw holds will do.

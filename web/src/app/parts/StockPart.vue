@@ -170,7 +170,7 @@ async function add() {
         @update:model-value="(v) => (own.hardness = v)"
       />
       <div class="field">
-        <span class="soft">Reckoned from {{ like.name }}, the nearest known.</span><button class="act">Add it</button>
+        <span class="soft">Estimated from {{ like.name }}, the nearest known.</span><button class="act">Add it</button>
       </div>
     </form>
   </Themed>

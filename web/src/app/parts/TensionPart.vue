@@ -2,12 +2,13 @@
 import { computed, ref, useId } from 'vue'
 import {
   bandWords,
-  decimal,
   emptyBandWords,
+  forceWords,
   heardWords,
   leverFit,
   lengthWords,
   markForStress,
+  markFigure,
   markName,
   noteWords,
   parsePitch,
@@ -52,7 +53,7 @@ const edges = computed(() =>
     {
       name:
         job.value.stress === undefined
-          ? 'Reckoned at (the saw’s usual)'
+          ? 'Calculated at (the saw’s usual)'
           : answer.heard.stress
             ? `Heard ${clock(answer.heard.stress.at)}, ± ${Math.max(1, Math.round(answer.heard.stress.doubt))} MPa`
             : 'Written in',
@@ -68,7 +69,7 @@ const setter = computed(() => setterOf(job.value.saw))
 const fit = computed(() => leverFit(job.value.saw))
 const markOf = (s: number) => {
   const m = fit.value && markForStress(fit.value, answer.blade, s)
-  return m === undefined ? '' : decimal(m, 1)
+  return m === undefined ? '' : markFigure(m, setter.value, settings.say)
 }
 const meaning = computed(() =>
   job.value.stress === undefined ? undefined : heardWords(job.value, answer.blade, band.value, job.value.stress, settings.say),
@@ -110,8 +111,8 @@ function heard() {
         <th>Hz</th>
         <th>MPa</th>
         <th>N</th>
-        <th v-if="fit">{{ markName[setter] }}</th>
-        <th>Moves under 1 N</th>
+        <th v-if="fit">{{ markName(setter, settings.say) }}</th>
+        <th>Moves under {{ forceWords(1, settings.say) }}</th>
       </tr>
     </thead>
     <tbody>
@@ -141,7 +142,7 @@ function heard() {
       />
       <span :id="`${id}-say`" class="beyond">{{ trouble }}</span>
     </div>
-    <div class="field"><span>&nbsp;</span><button class="act">Reckon with it</button></div>
+    <div class="field"><span>&nbsp;</span><button class="act">Use it</button></div>
     <div v-if="job.stress !== undefined" class="field">
       <span>&nbsp;</span
       ><button type="button" class="act" @click="jobs.editJob({ stress: undefined }, 'stress')">Forget what was heard</button>

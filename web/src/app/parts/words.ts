@@ -52,7 +52,7 @@ export function useParts() {
     const { say } = settings
     const { stock, saw, cut } = answer.job
     const fifth = answer.taut
-      ? tensionPart(answer, answer.taut.job, answer.taut.band)
+      ? tensionPart(answer, answer.taut.job, answer.taut.band, say)
       : saw.kind === 'jigsaw'
         ? { id: 'orbit' as const, ...orbitSaid(answer.job, answer.evaluation) }
         : { id: 'stroke' as const, ...strokeSaid(answer.job, answer.evaluation, say) }
@@ -112,7 +112,7 @@ function bladePart({ job, blade, evaluation }: Answer, say: Say): Part {
   }
 }
 
-function tensionPart({ blade, heard: at }: Answer, job: StrungJob, band: GreenBand): Part {
+function tensionPart({ blade, heard: at }: Answer, job: StrungJob, band: GreenBand, say: Say): Part {
   const heard = job.stress !== undefined
   const pitch = heard ? pitchFromStress(blade, job.stress!, job.saw.span) : undefined
   const green = greenMarks(job.saw, blade, band)
@@ -129,7 +129,7 @@ function tensionPart({ blade, heard: at }: Answer, job: StrungJob, band: GreenBa
     name: 'Tension',
     value: pitch === undefined ? 'not heard' : noteWords(pitch),
     state,
-    note: band.empty ? 'no stress suits: see why' : `${said}${green ? greenMarksWords(green, setterOf(job.saw)) : bandWords(band)}`,
+    note: band.empty ? 'no stress suits: see why' : `${said}${green ? greenMarksWords(green, setterOf(job.saw), say) : bandWords(band)}`,
   }
 }
 
@@ -162,7 +162,7 @@ function speedPart({ job, evaluation, heard: at }: Answer): Part {
 
 function wayPart({ job, blade }: Answer): Part {
   const { saw, cut } = job
-  const part = (value: string, note: string): Part => ({ id: 'way', name: 'Way round', value: capital(value), state: 'within', note })
+  const part = (value: string, note: string): Part => ({ id: 'way', name: 'Teeth and face', value: capital(value), state: 'within', note })
   if (blade.pattern === 'twisted' || blade.pattern === 'grit') return part('cuts all round', 'either way up')
   if (blade.plate)
     return part(blade.plate.strokes === 'pull' ? 'pull it' : 'push it', cut.shows === 'both' ? 'knife every face' : 'show face to you')

@@ -30,7 +30,7 @@ async function share() {
     <button class="act plain" :disabled="!jobs.future.length" @click="jobs.redo()">Redo</button>
     <button
       class="act plain"
-      :aria-label="`Units: ${settings.value.unit === 'mm' ? 'millimetres' : 'inches'}; change`"
+      :aria-label="`Units: ${settings.value.unit === 'mm' ? 'millimeters' : 'inches'}; change`"
       @click="settings.change({ unit: settings.value.unit === 'mm' ? 'in' : 'mm' })"
     >
       {{ settings.value.unit === 'mm' ? 'mm' : 'inch' }}

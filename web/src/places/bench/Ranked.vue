@@ -15,6 +15,7 @@ import {
   sizeWords,
   tpiWords,
   tradesWords,
+  tradeWord,
   type Blade,
   type JobRule,
   type Ranked,
@@ -33,7 +34,7 @@ const answer = useAnswer()
 const jobs = useJob()
 const settings = useSettings()
 const shop = useShop()
-const SHOWN = 5
+const SHOWN = 7
 const more = ref(false)
 /** The best few; a chosen one that is not among them stands above them. */
 const rows = computed(() => {
@@ -41,6 +42,12 @@ const rows = computed(() => {
   const chosen = answer.ranked.find((r) => r.blade.id === answer.blade.id)
   return chosen && !top.includes(chosen) ? [chosen, ...top] : top
 })
+/** The one in hand lies open, the others say one thing each until they are opened too. */
+const open = ref(new Map<string, boolean>())
+const opened = (r: Ranked) => open.value.get(r.blade.id) ?? r.blade.id === answer.blade.id
+const toggle = (r: Ranked) => {
+  open.value = new Map(open.value).set(r.blade.id, !opened(r))
+}
 const turns = (r: Ranked) => {
   const t = drawnTurn(answer.job, r)
   return t === undefined ? 'no turn' : t === 0 ? 'any way' : roundWords(t, settings.say)
@@ -96,32 +103,46 @@ function makeItDo() {
         <button class="pick" :aria-pressed="r.blade.id === answer.blade.id" @click="emit('choose', r.blade)">
           <b>{{ name(r.blade)[0] }}</b> {{ name(r.blade)[1] }}</button
         ><span class="soft mono">{{ aside(r.blade) }}</span>
+        <button
+          class="more"
+          :aria-expanded="opened(r)"
+          :aria-label="`${opened(r) ? 'Less' : 'More'} about ${bladeWords(r.blade, settings.say)}`"
+          @click="toggle(r)"
+        >
+          {{ opened(r) ? '−' : '+' }}
+        </button>
       </h3>
-      <ToothStrip :blade="r.blade" :times="times" />
-      <p class="figures">
-        <span v-if="answer.job.cut.radius !== undefined"
-          >turns
-          <Why :why="why(r, 'turn')" :label="`turns ${turns(r)}`"
-            ><b class="mono">{{ turns(r) }}</b></Why
-          ></span
-        >
-        <span
-          >feed
-          <Why :why="why(r, 'feed')" label="feed"
-            ><b class="mono">{{ feedWords(r.feed.value, settings.say) }}</b></Why
-          ></span
-        >
-        <span
-          >edge
-          <Why :why="why(r, 'edge')" label="edge"
-            ><b class="mono">{{ r.edge.grade }}</b></Why
-          ></span
-        >
+      <p v-if="!opened(r)" class="word">
+        <span><b v-if="r.tied">Ties. </b>{{ tradeWord(r, answer.ranked[0]!, settings.say) }}</span
+        ><span v-if="shop.countOf(r.blade.id)" class="soft">{{ drawer(r.blade) }}</span>
       </p>
-      <p>
-        <b v-if="r === answer.ranked[0]">Suggested first.</b><b v-else-if="r.tied">Either will do.</b> {{ words(r) }}
-        <span class="soft">{{ drawer(r.blade) }}</span>
-      </p>
+      <template v-else>
+        <ToothStrip :blade="r.blade" :times="times" />
+        <p class="figures">
+          <span v-if="answer.job.cut.radius !== undefined"
+            >turns
+            <Why :why="why(r, 'turn')" :label="`turns ${turns(r)}`"
+              ><b class="mono">{{ turns(r) }}</b></Why
+            ></span
+          >
+          <span
+            >feed
+            <Why :why="why(r, 'feed')" :label="`feed ${feedWords(r.feed.value, settings.say)}`"
+              ><b class="mono">{{ feedWords(r.feed.value, settings.say) }}</b></Why
+            ></span
+          >
+          <span
+            >edge
+            <Why :why="why(r, 'edge')" :label="`edge ${r.edge.grade}`"
+              ><b class="mono">{{ r.edge.grade }}</b></Why
+            ></span
+          >
+        </p>
+        <p>
+          <b v-if="r === answer.ranked[0]">Suggested first.</b><b v-else-if="r.tied">Ties with the first.</b> {{ words(r) }}
+          <span class="soft">{{ drawer(r.blade) }}</span>
+        </p>
+      </template>
     </li>
   </ul>
   <p class="foot">
@@ -174,13 +195,33 @@ li {
 li.on {
   border-left-color: var(--ink);
 }
+li.on h3 .pick b {
+  font-size: 1.35rem;
+}
 h3 {
   display: flex;
-  justify-content: space-between;
   align-items: baseline;
   font-weight: 400;
-  margin-bottom: 4px;
   gap: 8px;
+}
+h3 .pick {
+  flex: 1;
+}
+.more {
+  width: 24px;
+  height: 24px;
+  text-align: center;
+  align-self: center;
+  color: var(--soft);
+}
+.word {
+  display: flex;
+  gap: 8px;
+  justify-content: space-between;
+  padding-right: 8px;
+}
+.word .soft {
+  white-space: nowrap;
 }
 .pick:hover {
   text-decoration: underline;
@@ -189,7 +230,7 @@ h3 .pick {
   font-weight: 600;
 }
 h3 .pick b {
-  font-size: 1.35rem;
+  font-size: 1.12rem;
   font-weight: 700;
 }
 .figures {

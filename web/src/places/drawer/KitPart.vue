@@ -162,7 +162,7 @@ const name = (b: Blade) => bladeWords(b, say.value)
                   <th>Work</th>
                   <th>Takes</th>
                   <th>Sawn with</th>
-                  <th>Loses</th>
+                  <th>Slower by</th>
                 </tr>
               </thead>
               <tbody>
@@ -200,7 +200,7 @@ const name = (b: Blade) => bladeWords(b, say.value)
                 <th>Way</th>
                 <th>Blades</th>
                 <th>Work done well</th>
-                <th>Loses</th>
+                <th>Slower by</th>
               </tr>
             </thead>
             <tbody>

@@ -35,7 +35,7 @@ const stockNote = computed(() => {
     : s.kind === 'flush'
       ? `${mm(s.size)} across`
       : s.kind === 'cope'
-        ? `${mm(s.out)} moulding`
+        ? `${mm(s.out)} molding`
         : ''
 })
 const fitNote = computed(() => ({ leave: 'saw in the waste', split: 'the line goes', take: 'the line is sawn away' })[jobs.job.cut.line])

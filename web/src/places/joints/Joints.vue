@@ -77,7 +77,7 @@ const valueOf = (key: string) => (spec.value as unknown as Record<string, number
           <h1>{{ jointHeading(found, say) }}</h1>
           <span class="acts">
             <span class="soft kept">{{
-              { saved: 'kept', saving: 'keeping…', conflict: 'changed elsewhere', failed: 'not kept' }[jobs.state]
+              { saved: 'saved', saving: 'saving…', conflict: 'changed elsewhere', failed: 'not saved' }[jobs.state]
             }}</span>
             <button v-if="spec.kind === 'cope'" class="act" @click="profileIn">Profile from a drawing</button>
             <button class="act" :aria-expanded="aiding" @click="aiding = !aiding">Bench aids</button>

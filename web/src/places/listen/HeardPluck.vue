@@ -1,6 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { bowAllowed, decimal, lengthWords, spanFromModes, THUMB, thumbMove, type GreenBand, type StrungJob } from '@green-pitch/core'
+import {
+  forceWords,
+  bowAllowed,
+  decimal,
+  lengthWords,
+  spanFromModes,
+  THUMB,
+  thumbMove,
+  type GreenBand,
+  type StrungJob,
+} from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useListen } from '../../store/listen'
 import { useSettings } from '../../store/settings'
@@ -64,8 +74,9 @@ const feelAim = computed(() =>
       </section>
     </div>
     <p v-if="!band.empty" class="feel soft">
-      By feel: a {{ THUMB }} N push at mid-span moves it {{ feel }} sideways{{ job.stress === undefined ? ' at the stress advised' : '' }};
-      green is {{ feelAim }}. Bow allowed while cutting: {{ lengthWords(Math.round(bowAllowed(job) * 100) / 100, say) }}.
+      By feel: {{ forceWords(THUMB, say) }} of thumb at mid-span moves it {{ feel }} sideways{{
+        job.stress === undefined ? ' at the stress advised' : ''
+      }}; green is {{ feelAim }}. Bow allowed while cutting: {{ lengthWords(Math.round(bowAllowed(job) * 100) / 100, say) }}.
     </p>
   </div>
 </template>

@@ -2,12 +2,14 @@
 import { computed } from 'vue'
 import {
   calibrationWords,
-  decimal,
   isOld,
   leverFit,
   markAbout,
   markAsk,
+  markFigure,
   markName,
+  markScale,
+  markWords,
   noteWords,
   pitchFromStress,
   setterName,
@@ -19,6 +21,7 @@ import {
 } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useListen } from '../../store/listen'
+import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import MarksChart from '../../draw/MarksChart.vue'
 import Count from '../../ui/Count.vue'
@@ -30,6 +33,7 @@ const mark = defineModel<number>('mark', { required: true })
 const answer = useAnswer()
 const listen = useListen()
 const shop = useShop()
+const settings = useSettings()
 const saw = computed(() => props.job.saw)
 const setter = computed(() => setterOf(saw.value))
 const fit = computed(() => leverFit(saw.value))
@@ -76,7 +80,7 @@ const others = computed(() => {
   const heardSizes = new Set(points.value.map((p) => p.section.width))
   return shop.catalogue.filter((b) => b.group === answer.blade.group && b.id !== answer.blade.id && !heardSizes.has(b.width))
 })
-const words = computed(() => calibrationWords(saw.value, answer.blade, props.band, others.value))
+const words = computed(() => calibrationWords(saw.value, answer.blade, props.band, others.value, settings.say))
 const forget = (m: number) =>
   listen.keepSaw(saw.value.id, { calibration: { ...listen.calibration, lever: points.value.filter((p) => p.mark !== m) } })
 </script>
@@ -96,7 +100,7 @@ const forget = (m: number) =>
     <table v-if="rows.length">
       <thead>
         <tr>
-          <th>{{ markName[setter] }}</th>
+          <th>{{ markName(setter, settings.say) }}</th>
           <th>Note</th>
           <th>MPa</th>
           <th><span class="sr">Forget</span></th>
@@ -104,19 +108,19 @@ const forget = (m: number) =>
       </thead>
       <tbody>
         <tr v-for="r in rows" :key="r.mark" :class="{ now: r.now }">
-          <td>{{ decimal(r.mark, 1) }}</td>
+          <td>{{ markFigure(r.mark, setter, settings.say) }}</td>
           <td>{{ r.note }}</td>
           <td>
             {{ Math.round(r.stress.value) }} <span class="soft">±{{ Math.round(r.stress.doubt) }}</span>
           </td>
-          <td><button class="x" :aria-label="`Forget mark ${decimal(r.mark, 1)}`" @click="forget(r.mark)">×</button></td>
+          <td><button class="x" :aria-label="`Forget ${markWords(r.mark, setter, settings.say)}`" @click="forget(r.mark)">×</button></td>
         </tr>
       </tbody>
     </table>
     <p class="say"><Rich :text="words" /></p>
-    <form class="note" @submit.prevent="listen.note(mark)">
+    <form class="note" @submit.prevent="listen.note(mark * markScale(setter, settings.say))">
       <Count
-        :label="markAsk[setter]"
+        :label="markAsk(setter, settings.say)"
         :model-value="mark"
         :min="0"
         :max="1000"

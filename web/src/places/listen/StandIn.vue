@@ -19,7 +19,7 @@ const run = () => listen.runStandIn(standInStrokes(answer.job.saw, dial.value))
 
 <template>
   <section class="stand" aria-label="Stand-in saw">
-    <p><b>Stand-in, not your saw.</b> <span class="soft">A reckoned blade that is read like any other sound.</span></p>
+    <p><b>Stand-in, not your saw.</b> <span class="soft">A calculated blade that is read like any other sound.</span></p>
     <form class="row" @submit.prevent="listen.what === 'pluck' ? pluck() : run()">
       <template v-if="listen.what === 'pluck'">
         <Count

@@ -66,7 +66,7 @@ async function keep() {
   if (!w || !found.value) return
   if (asked.value === 'blade') jobs.editJob({ wear: Math.round(found.value.wear * 20) / 20 }, 'wear')
   else if (!(await shop.keepWeighing({ id: freshId('w'), rev: 0, ...w }))) return
-  useTrouble().say(asked.value === 'stock' ? 'Kept: the Bench reckons with it.' : 'The ticket has it; undo takes it back.', 'done')
+  useTrouble().say(asked.value === 'stock' ? 'Saved: the Bench calculates with it.' : 'The ticket has it; undo takes it back.', 'done')
   dialog.value?.close()
 }
 </script>
@@ -85,7 +85,7 @@ async function keep() {
           Hold-down just touching, guard on, hands beside the stock and off the line of the blade. Run it at
           {{ Math.round(strokes) }} strokes a minute with the {{ bladeWords(answer.blade, settings.say) }}.
           <span v-if="!answer.heard.spm" class="near"
-            ><Mark state="near" />Not heard yet: count the strokes first, for they set the bite.</span
+            ><Mark state="near" />Not heard yet: count the strokes first, for they set the chip load.</span
           >
         </li>
         <li>
@@ -118,7 +118,7 @@ async function keep() {
       </template>
       <p class="acts">
         <button class="act plain" @click="dialog?.close()">Cancel</button>
-        <button class="act main" :disabled="!found" @click="keep">{{ asked === 'stock' ? 'Keep it' : 'Put it on the ticket' }}</button>
+        <button class="act main" :disabled="!found" @click="keep">{{ asked === 'stock' ? 'Save it' : 'Put it on the ticket' }}</button>
       </p>
     </Themed>
   </dialog>

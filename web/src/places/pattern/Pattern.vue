@@ -26,8 +26,8 @@ const answer = useAnswer()
 const settings = useSettings()
 const say = computed(() => settings.say)
 
-const parts = ['Reckoning', 'Order', 'Drawing', 'Fit'] as const
-const part = ref<(typeof parts)[number]>('Reckoning')
+const parts = ['Answer', 'Order', 'Drawing', 'Fit'] as const
+const part = ref<(typeof parts)[number]>('Answer')
 const selected = ref<number>()
 const sheet = ref<InstanceType<typeof Sheet>>()
 const printing = ref(false)
@@ -102,7 +102,7 @@ function measured(mm: number) {
       <p>
         <b>{{ jobs.name }}</b>
         <span v-if="pattern.reckoned" class="soft about">{{ size }}, {{ side }}, kerf {{ lengthWords(answer.blade.kerf, say) }}</span>
-        <span v-if="pattern.record" class="soft about" role="status">{{ pattern.keeping ? 'keeping…' : 'kept' }}</span>
+        <span v-if="pattern.record" class="soft about" role="status">{{ pattern.keeping ? 'saving…' : 'saved' }}</span>
       </p>
       <button class="act plain" :disabled="!pattern.past.length && !jobs.past.length" @click="pattern.undo()">Undo</button>
       <button class="act plain" :disabled="!pattern.future.length && !jobs.future.length" @click="pattern.redo()">Redo</button>
@@ -149,7 +149,7 @@ function measured(mm: number) {
       <div class="tabs" role="tablist" aria-label="About the pattern">
         <button v-for="p in parts" :key="p" role="tab" :aria-selected="part === p" @click="part = p">{{ p }}</button>
       </div>
-      <template v-if="part === 'Reckoning'">
+      <template v-if="part === 'Answer'">
         <OpeningCard v-if="selected !== undefined && pattern.found?.rings[selected]" :id="selected" @close="selected = undefined" />
         <Reckoned v-if="pattern.found" :found="pattern.found" @jump="jump" />
         <p v-else-if="pattern.tooLarge" class="apart">
@@ -160,13 +160,13 @@ function measured(mm: number) {
       <OrderList v-else-if="part === 'Order' && pattern.found" :found="pattern.found" :selected="selected" @select="selected = $event" />
       <DrawingPart v-else-if="part === 'Drawing'" :known="known" @measure="(mm) => ((known = mm), (measuring = true))" />
       <FitPart v-else-if="part === 'Fit'" />
-      <p v-if="part === 'Reckoning' && pattern.found && pattern.apart" class="apart">
+      <p v-if="part === 'Answer' && pattern.found && pattern.apart" class="apart">
         <Mark state="near" />The ticket says something else than this pattern.
         <button class="act" @click="pattern.takeFigures()">Give it the pattern’s figures</button>
       </p>
     </aside>
     <PrintPattern v-if="printing && pattern.found" @close="printing = false" />
-    <span class="sr" role="status">{{ pattern.found ? `Reckoned for ${bladeWords(answer.blade, say)}.` : '' }}</span>
+    <span class="sr" role="status">{{ pattern.found ? `Calculated for ${bladeWords(answer.blade, say)}.` : '' }}</span>
   </div>
 </template>
 

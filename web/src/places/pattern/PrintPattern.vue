@@ -89,7 +89,7 @@ const table = () =>
         </select>
       </label>
       <label><input v-model="form.numbers" type="checkbox" /> numbers in order</label>
-      <label><input v-model="form.holes" type="checkbox" /> starting holes</label>
+      <label><input v-model="form.holes" type="checkbox" /> pilot holes</label>
     </div>
     <p v-if="pattern.record">
       <b>{{ transferWords[pattern.record.transfer].name }}.</b> {{ transferWords[pattern.record.transfer].how }}

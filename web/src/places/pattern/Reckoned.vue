@@ -60,7 +60,7 @@ const rows = computed(() => {
       value: roundWords(f.tightest.radius, say.value),
       why: why(
         'bend',
-        `${roundWords(f.tightest.radius, say.value)} on the drawn line, its centre on the ${f.tightest.centre === 'waste' ? 'waste side' : 'kept side'}.`,
+        `${roundWords(f.tightest.radius, say.value)} on the drawn line, its centre on the ${f.tightest.centre === 'waste' ? 'waste side' : 'piece’s side'}.`,
       ),
     })
   if (f.narrowest)
@@ -131,7 +131,7 @@ async function compare(id: string) {
 </script>
 
 <template>
-  <section aria-label="Reckoning">
+  <section aria-label="Answer">
     <dl class="rows">
       <div v-for="r in rows" :key="r.name">
         <dt>{{ r.name }}</dt>

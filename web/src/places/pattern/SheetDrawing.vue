@@ -170,7 +170,7 @@ const arrow = computed(() => {
         "
       />
       <text v-if="held" class="quiet" :x="held.x" :y="held.y - 14 * px" :font-size="14 * px">
-        {{ held.clear < 0 ? 'bites the line' : `${lengthWords(Math.round(held.clear * 100) / 100, say)} clear` }}
+        {{ held.clear < 0 ? 'over the line' : `${lengthWords(Math.round(held.clear * 100) / 100, say)} clear` }}
       </text>
     </g>
   </svg>

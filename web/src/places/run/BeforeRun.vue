@@ -27,7 +27,7 @@ const mm = (x: number) => lengthWords(Math.round(x * 100) / 100, say.value)
       <li v-if="pattern.record"><b>Pattern on the stock.</b> {{ transferWords[pattern.record.transfer].how }}</li>
       <li v-if="found.rings.some((r) => r.hole)">
         <b>Drill {{ found.rings.filter((r) => r.hole).length }} holes of {{ mm(found.drill) }}</b
-        >, backed by scrap.
+        >, with a backer under it.
       </li>
       <li>
         <b>{{ isPowered(jobs.job.saw) ? 'Unplug, mount' : 'Mount' }} {{ bladeWords(answer.blade, say) }}.</b>

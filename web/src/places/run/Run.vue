@@ -103,7 +103,7 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
     </p>
     <template v-if="!found">
       <div class="body">
-        <h1>{{ pattern.record ? 'Reckoning the pattern…' : 'This job has no drawing to run' }}</h1>
+        <h1>{{ pattern.record ? 'Calculating the pattern…' : 'This job has no drawing to run' }}</h1>
         <p v-if="!pattern.record && pattern.loaded">A run leads you through a pattern, one opening at a time.</p>
         <RouterLink v-if="!pattern.record && pattern.loaded" class="act big" to="/pattern">Bring one in</RouterLink>
       </div>
@@ -171,7 +171,7 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
         <RouterLink :to="`/remedy?from=run${lately ? `&sign=${lately}` : ''}`">Something is wrong</RouterLink>
       </p>
       <p v-if="!finished" class="keys soft">
-        Space, Page Down or a pedal: done. Page Up: back. <span role="status">{{ run.keeping ? 'keeping…' : 'kept' }}</span>
+        Space, Page Down or a pedal: done. Page Up: back. <span role="status">{{ run.keeping ? 'saving…' : 'saved' }}</span>
       </p>
     </template>
     <p class="other"><button class="act plain" @click="handing = true">To or from another device</button></p>

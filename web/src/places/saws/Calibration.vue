@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import {
+  lengthWords,
   bladeById,
   blades,
-  decimal,
   frameWords,
   leverFit,
   madeFor,
   markName,
+  markWords,
   setterName,
   setterOf,
   sizeWords,
@@ -15,17 +16,19 @@ import {
   type StrungSaw,
   type Section,
 } from '@green-pitch/core'
+import { useSettings } from '../../store/settings'
 import MarksChart from '../../draw/MarksChart.vue'
 
 /** What was heard of a saw's marks: one rising line a size, and the dial. Noting is done at the ear, in Listen. */
 const props = defineProps<{ saw: StrungSaw }>()
+const settings = useSettings()
 const fit = computed(() => leverFit(props.saw))
 const setter = computed(() => setterOf(props.saw))
 const lever = computed(() => props.saw.calibration?.lever ?? [])
 const dial = computed(() => [...(props.saw.calibration?.dial ?? [])].sort((a, b) => a.dial - b.dial))
 const nameOf = (s: Section) => {
   const b = blades.find((b) => b.width === s.width && b.thickness === s.thickness)
-  return b ? sizeWords(b) : `${decimal(s.width, 2)} × ${decimal(s.thickness, 2)} mm`
+  return b ? sizeWords(b) : `${lengthWords(s.width, settings.say)} × ${lengthWords(s.thickness, settings.say)}`
 }
 const sizes = computed(() => {
   const f = fit.value
@@ -87,7 +90,7 @@ const day = (ms: number) => new Date(ms).toLocaleDateString(undefined, { day: 'n
           :points="s.points.map((p) => ({ x: p.mark, y: p.stress }))"
           :line="s.line"
           unit="MPa"
-          :label="`${s.name}: stress over ${markName[setter].toLowerCase()}`"
+          :label="`${s.name}: stress over ${markName(setter, settings.say).toLowerCase()}`"
         />
       </div>
       <div v-if="dial.length">
@@ -103,9 +106,9 @@ const day = (ms: number) => new Date(ms).toLocaleDateString(undefined, { day: 'n
       </div>
     </div>
     <p v-if="fit">
-      {{ fit.guess ? '' : frameWords(fit) }}
+      {{ fit.guess ? '' : frameWords(fit, settings.say) }}
       <template v-if="predicted.length">
-        At {{ decimal(predicted[0]!.mark, 1) }}:
+        At {{ markWords(predicted[0]!.mark, setter, settings.say) }}:
         <span v-for="(f, i) in predicted" :key="f.name"
           >{{ i ? ', ' : '' }}{{ f.name }} about {{ Math.round(f.value / 5) * 5 }} ± {{ Math.round(f.doubt / 5) * 5 }} MPa</span
         >.

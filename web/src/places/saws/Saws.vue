@@ -127,7 +127,7 @@ const holds = computed(() => blades.filter((b) => !clampTrouble(saw.value, b)).l
             <ChangeProcedure v-if="saw.kind !== 'hand'" :saw="saw" @change="(change) => put({ change })" />
             <p v-if="changed || own">
               <button class="act" @click="shop.dropSaw(saw.id)">{{ own ? 'Remove this saw' : 'Back to the profile as shipped' }}</button>
-              <span class="soft">Jobs keep what they were reckoned with.</span>
+              <span class="soft">Jobs stay as they were calculated.</span>
             </p>
           </div>
         </div>

@@ -69,7 +69,7 @@ const put = (patch: Partial<Settings['learning']>) => settings.change({ learning
 const changed = (what: 'hand' | 'workshop') => put({ changes: [...learning.value.changes, { what, at: Date.now() }] })
 const learnedWords = computed(() => {
   const { cuts, leftOut } = learned.beliefs!
-  return `${cuts} cut${cuts === 1 ? '' : 's'} spoke${leftOut ? `; ${leftOut} could not be reckoned` : ''}.`
+  return `${cuts} cut${cuts === 1 ? '' : 's'} spoke${leftOut ? `; ${leftOut} could not be calculated` : ''}.`
 })
 const day = (at: number) => new Date(at).toLocaleDateString('sv')
 const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.length} kinds of blade, ${b.tables.log.length} cuts`
@@ -84,7 +84,7 @@ const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.le
           label="Lengths"
           :model-value="settings.value.unit"
           :options="[
-            { value: 'mm', label: 'Millimetres' },
+            { value: 'mm', label: 'Millimeters' },
             { value: 'in', label: 'Inches' },
           ]"
           @update:model-value="(v) => settings.change({ unit: v })"
@@ -141,7 +141,7 @@ const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.le
           @update:model-value="(v) => settings.change({ view: { ...settings.value.view, size: v } })"
         />
         <Choice
-          label="Favourite pattern"
+          label="Favorite pattern"
           :model-value="settings.value.view.pattern"
           :options="[
             { value: 'any', label: 'None' },
@@ -152,7 +152,7 @@ const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.le
           @update:model-value="(v) => settings.change({ view: { ...settings.value.view, pattern: v } })"
         />
         <Choice
-          label="Twisted blades"
+          label="Spiral blades"
           :model-value="settings.value.view.twisted"
           :options="[
             { value: 'standard', label: 'First for silhouettes' },
@@ -205,7 +205,7 @@ const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.le
         </div>
       </section>
       <section aria-labelledby="keep-head">
-        <h2 id="keep-head">Keep and bring back</h2>
+        <h2 id="keep-head">Backup</h2>
         <p class="soft">Everything lives in this browser, on this machine. A backup is one file and restores exactly.</p>
         <div class="acts">
           <button class="act main" @click="backup">Save a backup</button><button class="act" @click="choose">Restore from a backup</button

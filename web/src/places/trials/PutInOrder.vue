@@ -76,7 +76,7 @@ async function reveal() {
       {{
         told
           ? 'The names are told, so the orders stand.'
-          : 'Best at the left. Drag a piece, or press ← and → on it: into a tie with its neighbour, then past it.'
+          : 'Best at the left. Drag a piece, or press ← and → on it: into a tie with its neighbor, then past it.'
       }}
     </p>
     <OrderRow

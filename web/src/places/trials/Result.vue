@@ -135,7 +135,7 @@ async function take() {
 <template>
   <div v-if="trial.revealed === undefined">
     <h2>The names are not told yet</h2>
-    <p>Put the pieces in order first: what is known of a blade leans the eye.</p>
+    <p>Put the pieces in order first: what is known of a blade sways the eye.</p>
     <p class="acts"><button class="act main" @click="emit('go')">Put them in order</button></p>
   </div>
   <div v-else>

@@ -67,7 +67,7 @@ for (const theme of ['Paper', 'Lamp']) {
   })
   test(`nor on any part of the ticket, of any family, ${theme.toLowerCase()}`, async ({ page }) => {
     await inTheme(page)
-    for (const job of ['Dinghy-curve brackets, outlines', 'Harbour-rail moulding, coped', 'Pear tea caddy, dovetails']) {
+    for (const job of ['Dinghy-curve brackets, outlines', 'Harbor-rail molding, coped', 'Pear tea caddy, dovetails']) {
       await page.getByRole('link', { name: 'Jobs', exact: true }).click()
       await page.getByRole('button', { name: job, exact: true }).click()
       await expect(page.getByRole('region', { name: 'Ticket' })).toBeVisible()

@@ -72,7 +72,7 @@ test('the main job: pear to silver, the frame, the second blade, card, log, relo
   ])
   await chooser.setFiles(path)
   await page.getByRole('button', { name: 'Replace and restore' }).click()
-  await expect(page.getByText(/^Restored: 8 jobs, 16 cuts/)).toBeVisible()
+  await expect(page.getByText(/^Restored: 9 jobs, 16 cuts/)).toBeVisible()
   await find()
   await page.getByRole('link', { name: 'Bench' }).click()
   await expect(part(page, 'Blade')).toContainText(size)

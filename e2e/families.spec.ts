@@ -13,16 +13,16 @@ test('brackets by jigsaw: another face shows, an opening in a panel, another kin
   await openJob(page, 'Dinghy-curve brackets, outlines')
   await expect(part(page, 'Blade')).toContainText(/TPI/)
   await expect(part(page, 'Orbit')).toContainText('none')
-  await expect(part(page, 'Way round')).toContainText('show face down')
+  await expect(part(page, 'Teeth and face')).toContainText('show face down')
   const before = await ranked(page).first().getByRole('button').first().textContent()
 
   // the show face must lie up: the schools are laid side by side, and other teeth come first
   await page.keyboard.press('7')
   await page.getByText(/^Show face up/).click()
   await close(page)
-  await expect(part(page, 'Way round')).toContainText('show face up')
+  await expect(part(page, 'Teeth and face')).toContainText('show face up')
   await expect(ranked(page).first().getByRole('button').first()).not.toHaveText(before!)
-  await expect(part(page, 'Way round')).toContainText(/Teeth (down|both ways)/)
+  await expect(part(page, 'Teeth and face')).toContainText(/Teeth (down|both ways)/)
   // taping the line is kept too, through undo and a reload
   await page.keyboard.press('7')
   await page.getByText(/^Up, scored and taped/).click()
@@ -30,7 +30,7 @@ test('brackets by jigsaw: another face shows, an opening in a panel, another kin
   await expect(page.getByText('scored and taped', { exact: false }).first()).toBeVisible()
   await kept(page)
   await page.reload()
-  await expect(part(page, 'Way round')).toContainText('show face up')
+  await expect(part(page, 'Teeth and face')).toContainText('show face up')
   await page.keyboard.press('Control+z')
 
   // more orbit than suits is said
@@ -130,7 +130,7 @@ test('aluminium sheet by jigsaw, in inches and with the server stopped: fine tee
 })
 
 test('a coped moulding: the frame meets the board until the blade is turned, both ends alike', async ({ page }) => {
-  await openJob(page, 'Harbour-rail moulding, coped')
+  await openJob(page, 'Harbor-rail molding, coped')
   await expect(part(page, 'Saw')).toContainText(/its frame meets the board; turn the blade 30°/)
   await expect(page.getByRole('img', { name: 'The frame meets the board' })).toBeVisible()
   await page.getByRole('button', { name: 'Turn the blade 30° in its frame' }).click()
@@ -147,7 +147,7 @@ test('a coped moulding: the frame meets the board until the blade is turned, bot
   await page.keyboard.press('7')
   await page.getByText(/^Away: push/).click()
   await close(page)
-  await expect(part(page, 'Way round')).toContainText('cuts on the push')
+  await expect(part(page, 'Teeth and face')).toContainText('cuts on the push')
 })
 
 test('dovetails from dimensions to the printed sheet; broken figures are named and keep what was there', async ({ page }, info) => {

@@ -10,7 +10,7 @@ test('a restore in one tab is seen in the other at once, and what was being edit
   const name = other.getByRole('textbox', { name: 'Job name' })
   await name.fill('Tide dial, changed')
   await name.press('Enter')
-  await expect(other.getByText('kept', { exact: true })).toBeVisible()
+  await expect(other.getByText('saved', { exact: true })).toBeVisible()
   const [chooser] = await Promise.all([
     page.waitForEvent('filechooser'),
     page.getByRole('button', { name: 'Restore from a backup' }).click(),
@@ -21,7 +21,7 @@ test('a restore in one tab is seen in the other at once, and what was being edit
   // and it can be edited on, and stored, without a reload
   await name.fill('Tide dial, again')
   await name.press('Enter')
-  await expect(other.getByText('kept', { exact: true })).toBeVisible()
+  await expect(other.getByText('saved', { exact: true })).toBeVisible()
   await other.reload()
   await expect(other.getByRole('textbox', { name: 'Job name' })).toHaveValue('Tide dial, again')
 })

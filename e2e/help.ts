@@ -36,7 +36,7 @@ export async function openBench(page: Page, path = '/') {
   await page.goto(path)
   await expect(page.getByRole('heading', { name: /^(Sizes that will|One size will|No size)/ })).toBeVisible()
 }
-export const kept = (page: Page) => expect(page.getByText('kept', { exact: true })).toBeVisible()
+export const kept = (page: Page) => expect(page.getByText('saved', { exact: true })).toBeVisible()
 
 /** Picks a material in the open Stock part. */
 export async function pickMaterial(page: Page, name: string) {

@@ -36,7 +36,7 @@ test('a backup restores exactly; a damaged, foreign, older or newer one is refus
 
   await give(page, 'Restore from a backup', 'good.gz', backup)
   await page.getByRole('button', { name: 'Replace and restore' }).click()
-  await expect(page.getByText('Restored: 8 jobs, 15 cuts.')).toBeVisible()
+  await expect(page.getByText('Restored: 9 jobs, 15 cuts.')).toBeVisible()
   await page.reload()
   const again = JSON.parse(gunzipSync(await take(page, 'Save a backup')).toString()) as typeof parsed
   expect(again.tables).toEqual(parsed.tables)

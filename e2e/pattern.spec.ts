@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { expect, kept, listen, openBench, openThenStopServer, part, test } from './help'
 
-const fact = (page: Page, name: string) => page.getByRole('region', { name: 'Reckoning' }).locator(`dt:has-text("${name}") + dd`)
+const fact = (page: Page, name: string) => page.getByRole('region', { name: 'Answer' }).locator(`dt:has-text("${name}") + dd`)
 async function openPattern(page: Page) {
   await page.goto('/pattern')
   await expect(fact(page, 'Openings')).toBeVisible()
@@ -206,7 +206,7 @@ test('in inches, from a DXF, with the server stopped: size, copies, another blad
   await page.getByRole('tab', { name: 'Drawing' }).click()
   await page.getByLabel('Across').fill('2')
   await page.getByLabel('An hour').fill('30')
-  await page.getByRole('tab', { name: 'Reckoning' }).click()
+  await page.getByRole('tab', { name: 'Answer' }).click()
   await expect(fact(page, 'Openings')).toHaveText('6, then the 2 outlines')
   await expect(fact(page, 'Price at your rates')).toBeVisible()
   await page.getByRole('tab', { name: 'Fit' }).click()

@@ -147,7 +147,7 @@ test('a slip while running: weighed by its edge, eased ahead of the blade, in th
   await dialog.getByRole('button', { name: 'Close' }).click()
   // in the pattern it is an edit like any other
   await page.getByRole('link', { name: 'Pattern' }).click()
-  await expect(page.getByText('kept', { exact: true })).toBeVisible()
+  await expect(page.getByText('saved', { exact: true })).toBeVisible()
   await page.goto('/run')
   await slip()
   await dialog.getByRole('button', { name: 'Take the last easing off' }).click()

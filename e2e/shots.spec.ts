@@ -118,7 +118,7 @@ test('Listen, and a saw that is calibrated', async ({ page }) => {
 })
 
 const reckoned = (page: import('@playwright/test').Page) =>
-  expect(page.getByRole('region', { name: 'Reckoning' })).toContainText('Openings')
+  expect(page.getByRole('region', { name: 'Answer' })).toContainText('Openings')
 test('Pattern', async ({ page }) => {
   await page.goto('/pattern')
   await reckoned(page)

@@ -81,7 +81,7 @@ describe('dovetails', () => {
     expect(f.angle).toBeCloseTo(8.1301, 4)
     expect([f.root, f.pinRoot].map((x) => x.toFixed(3))).toEqual(['13.957', '6.943'])
     expect(words(tails)).toMatch(/^Four tails at 1 : 7, a 6.2 mm half pin at each edge/)
-    expect(words(tails)).toMatch(/tilted 8.1° in the vice/)
+    expect(words(tails)).toMatch(/tilted 8.1° in the vise/)
   })
   it('tails and pins always fill the width, at the end and at the shoulder', () => {
     fc.assert(

@@ -1,10 +1,11 @@
 import { decimal } from '../quantity/index.js'
 import { oneCut, orbitChoice, orbitInUse } from '../cut/index.js'
-import { strokeOf } from '../saw/index.js'
-import type { Cut, Job } from '../job/index.js'
+import { isPowered, strokeOf, type Saw } from '../saw/index.js'
+import type { TurnManner } from '../blade/index.js'
+import type { Cut, Job, LineSide, Skill } from '../job/index.js'
 import type { State, Evaluation } from '../choose/index.js'
 import { orbitWords } from './setup.js'
-import { lengthWords, type Say } from './say.js'
+import { countWords, lengthWords, type Say } from './say.js'
 
 /** One part of the ticket in words. */
 export interface Said {
@@ -47,4 +48,29 @@ export function cutSaid(cut: Cut, say: Say): string {
   const grain = cut.grain ? `${cut.grain} the grain` : ''
   const depth = cut.depth === undefined ? '' : `${len(cut.depth)} deep`
   return [grain || radius, web, depth, bevel].filter(Boolean).join(', ')
+}
+
+const lineWords: Record<LineSide, string> = { leave: 'line left', split: 'line split', take: 'line taken' }
+const turnWords: Record<TurnManner, string> = { flowing: 'no side push', worked: 'eased round', pivot: 'corners spun on the spot' }
+const skillWords: Record<Skill, string> = { learning: 'a learning hand', practised: 'a practiced hand', sure: 'a sure hand' }
+
+/** What else is set of a cut beside its kind, curve, web and finish, in one line. */
+export function cutRestSaid(cut: Cut, saw: Saw, say: Say): string {
+  const len = (mm: number) => lengthWords(mm, say)
+  const bends = cut.radius !== undefined
+  return [
+    bends && `center in the ${cut.centre === 'waste' ? 'waste' : 'piece'}`,
+    bends && turnWords[cut.turn],
+    lineWords[cut.line],
+    cut.shows === 'both' ? 'both faces show' : 'one face shows',
+    skillWords[cut.skill],
+    cut.kind === 'pierced' && (cut.hole === undefined ? 'any drill' : `${len(cut.hole)} pilot hole`),
+    isPowered(saw) && (cut.bevel ? `${decimal(cut.bevel, 1)}° bevel` : 'square'),
+    cut.backing !== undefined && `${len(cut.backing)} backer`,
+    cut.lie && `${len(cut.lie.behind)} of board behind`,
+    cut.flush ? 'flush on a face' : cut.boxed && 'in a miter box',
+    `${len(cut.length)} of cut${cut.kind === 'pierced' ? ` in ${countWords(cut.openings, 'opening')}` : ''}`,
+  ]
+    .filter(Boolean)
+    .join(', ')
 }

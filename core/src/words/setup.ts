@@ -3,7 +3,7 @@ import { decimal } from '../quantity/index.js'
 import { profileOf, setterOf, type ChangeStep, type Mounting, type SawKind, type StepName } from '../saw/index.js'
 import type { Job } from '../job/index.js'
 import { CHATTERS, UNREACHABLE, type GreenBand, type OrbitLimit, type QuietSpeed } from '../cut/index.js'
-import type { Caution, SetUpItem } from '../setup/index.js'
+import type { Caution, SetUp, SetUpItem } from '../setup/index.js'
 import { greenMarksWords } from './heard.js'
 import { speedWords } from './rank.js'
 import { capital, forceWords, lengthWords, listWords, roundWords, noteWords, plainNote, strokesWords, type Say } from './say.js'
@@ -255,6 +255,44 @@ export const cautionWords: Record<Caution, string> = {
   alike: 'Both ends of the blade turned alike; slacken before taking it out.',
   thumb: 'Thumb beside the line only until the cut has started; a sharp saw wants no force.',
   wet: 'Keep water away from motor and plug.',
+}
+
+/** Steps a caution belongs to, the likeliest first; the trial cut takes what has no other. */
+const belongs: Partial<Record<Caution, SetUpItem['do'][]>> = {
+  ears: ['speed'],
+  hair: ['speed'],
+  fingers: ['hold-down', 'pin', 'clamp', 'start-frame', 'start-hand'],
+  hot: ['retension', 'shank'],
+  'fumes-pvc': ['speed'],
+  'hot-edge': ['speed'],
+  wet: ['lubricate'],
+  'base-flat': ['start-base', 'clamp'],
+  kicks: ['orbit', 'speed'],
+  hidden: ['drill'],
+  alike: ['pins', 'turn-blade', 'tension'],
+  thumb: ['start-hand'],
+}
+/** For the whole of the work: eyes, what the stock itself does to lungs and hands, and the saw's own manual. */
+const AT_FOOT = 3
+
+/** Cautions where they apply: beside the step they belong to, and the few that hold throughout at the foot, three at most. */
+export function placedCautions({ value, cautions }: Pick<SetUp, 'value' | 'cautions'>): {
+  beside: Map<SetUpItem['do'], Caution[]>
+  foot: Caution[]
+} {
+  const steps = new Set(value.map((i) => i.do))
+  const beside = new Map<SetUpItem['do'], Caution[]>()
+  const foot: Caution[] = cautions.filter((c) => c === 'eyes' || c === 'manual')
+  for (const c of cautions.filter((c) => !foot.includes(c))) {
+    const own = belongs[c]
+    if (!own && foot.length < AT_FOOT) {
+      foot.splice(-1, 0, c)
+      continue
+    }
+    const step = own?.find((d) => steps.has(d)) ?? 'trial'
+    beside.set(step, [...(beside.get(step) ?? []), c])
+  }
+  return { beside, foot }
 }
 
 const mounted: Record<Mounting, string> = {

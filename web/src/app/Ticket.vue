@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { defineAsyncComponent, nextTick, ref, watch, type Component } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref, watch, type Component } from 'vue'
+import { useMediaQuery } from '@vueuse/core'
 import Mark from '../ui/Mark.vue'
 import { onKey } from '../ui/keys'
 import { partAsked } from '../ui/partAsked'
@@ -17,11 +18,22 @@ const editors: Record<PartId, Component> = {
   speed: defineAsyncComponent(() => import('./parts/SpeedPart.vue')),
   way: defineAsyncComponent(() => import('./parts/WayPart.vue')),
 }
+/** The first three say what is to be done, the others are the answer. A phone shows the answer, and what was asked in one line. */
+const ASKED = 3
+const narrow = useMediaQuery('(max-width: 760px)')
+const whole = ref(false)
+const asked = computed(() =>
+  parts.value
+    .slice(0, ASKED)
+    .map((p, i) => (i === 0 ? `${p.value}, ${p.note}` : p.value))
+    .join(' · '),
+)
 const open = ref<number>()
 const buttons = ref<HTMLButtonElement[]>([])
 const panel = ref<HTMLElement>()
 
 async function toggle(i: number) {
+  if (i < ASKED) whole.value = true
   open.value = open.value === i ? undefined : i
   await nextTick()
   panel.value?.focus()
@@ -47,11 +59,15 @@ onKey('Escape', close)
 
 <template>
   <section class="strip" aria-label="Ticket" @keydown.esc="close">
-    <div class="parts">
+    <button v-if="narrow" class="asked" :aria-expanded="whole" aria-controls="parts" @click="whole = !whole">
+      <span>{{ asked }}</span><span class="soft">{{ whole ? 'Fold' : 'Change' }}</span>
+    </button>
+    <div id="parts" class="parts">
       <button
         v-for="(p, i) in parts"
         :key="p.name"
         ref="buttons"
+        v-show="!narrow || whole || i >= ASKED"
         class="part"
         :class="{ open: open === i, broken: p.trouble }"
         :aria-expanded="open === i"
@@ -155,9 +171,26 @@ onKey('Escape', close)
   right: 8px;
   bottom: 8px;
 }
+.asked {
+  display: flex;
+  gap: 12px;
+  justify-content: space-between;
+  align-items: center;
+  width: 100%;
+  min-height: 44px;
+  padding: 4px 12px;
+  border-bottom: 1px dashed var(--rule);
+}
+.asked span:last-child {
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
 @media (max-width: 760px) {
   .parts {
     grid-template-columns: 1fr 1fr;
+  }
+  .value {
+    font-size: 1.2rem;
   }
   .part {
     border-bottom: 1px dashed var(--rule);

@@ -23,8 +23,13 @@ const emit = defineEmits<{ choose: [blade: Blade]; pace: [value: number] }>()
 const id = useId()
 const box = ref<HTMLElement>()
 const { width } = useElementSize(box)
-const LEFT = 150
-const ROW = 31
+/** A narrow phone has no room beside the bands: there each limit is named above its own. */
+const narrow = computed(() => (width.value || 760) < 520)
+const LEFT = computed(() => (narrow.value ? 0 : 168))
+const ROW = computed(() => (narrow.value ? 42 : 37))
+/** Where a band begins within its row, and how high it is. */
+const bandTop = computed(() => (narrow.value ? 21 : 7))
+const BAND = 20
 const BAR = 112 // px the widest section may stand high
 
 const ORDER: LimitId[] = [
@@ -43,8 +48,8 @@ const ORDER: LimitId[] = [
   'material',
 ]
 const sizes = computed(() => props.window.inputs.sizes)
-const col = computed(() => Math.max(8, ((width.value || 760) - LEFT - 4) / Math.max(1, sizes.value.length)))
-const x = (i: number) => LEFT + i * col.value
+const col = computed(() => Math.max(8, ((width.value || 760) - LEFT.value - 4) / Math.max(1, sizes.value.length)))
+const x = (i: number) => LEFT.value + i * col.value
 /** Limits that say nothing while they are met. */
 const QUIET = new Set<LimitId>(['end', 'material', 'reach', 'access', 'packing'])
 /** Rows worth showing: whatever the job asks; clamps and stock only where they fail. */
@@ -63,7 +68,7 @@ const green = computed(() => runsOf(placesOf((s) => s.passes && !s.near)))
 /** What goes at a price: the window's soft ends. */
 const soft = computed(() => runsOf(placesOf((s) => s.near)))
 const open = computed(() => runsOf(placesOf((s) => s.passes)))
-const high = computed(() => rows.value.length * ROW)
+const high = computed(() => rows.value.length * ROW.value)
 const short = (s: string) => (s.length > 4 ? s.slice(0, 6) : s)
 /** A narrow phone cannot show every number: the chosen one, and others clear of it and of each other. */
 const chosenAt = computed(() => sizes.value.findIndex((s) => s.blade.id === props.chosen))
@@ -77,8 +82,8 @@ const slider = computed(() => {
   const from = x(first[0])
   const to = x(open.value.at(-1)![1] + 1)
   const wide = Math.max(to - from, 150)
-  const end = LEFT + sizes.value.length * col.value
-  return { left: Math.max(LEFT, Math.min((from + to) / 2 - wide / 2, end - wide - 44)), wide }
+  const end = LEFT.value + sizes.value.length * col.value
+  return { left: Math.max(LEFT.value, Math.min((from + to) / 2 - wide / 2, end - wide - 44)), wide }
 })
 </script>
 
@@ -88,7 +93,7 @@ const slider = computed(() => {
       <h2 :id="`${id}t`">{{ windowHeading(window) }}</h2>
       <slot name="pattern" />
     </div>
-    <div class="chart" :style="{ height: `${high + 80}px` }">
+    <div class="chart" :class="{ narrow }" :style="{ height: `${high + 80}px` }">
       <svg :width="LEFT + sizes.length * col + 4" :height="high + 46" aria-hidden="true">
         <defs>
           <pattern :id="`${id}x`" width="7" height="7" patternUnits="userSpaceOnUse">
@@ -114,15 +119,20 @@ const slider = computed(() => {
           <path
             v-for="[a, b] in runsOf(l.near)"
             :key="`n${a}`"
-            :d="`M${x(a) + 3} ${r * ROW + ROW / 2}H${x(b + 1) - 3}`"
+            :d="`M${x(a) + 3} ${r * ROW + bandTop + BAND / 2}H${x(b + 1) - 3}`"
             stroke="var(--near)"
             stroke-width="3"
             stroke-dasharray="2 4"
           />
           <g v-for="[a, b] in runsOf(l.fails)" :key="a">
-            <rect :x="x(a)" :y="r * ROW + 5" :width="x(b + 1) - x(a)" :height="ROW - 11" :fill="`url(#${id}x)`" />
-            <path v-if="b < sizes.length - 1" :d="`M${x(b + 1)} ${r * ROW + 3}v${ROW - 7}`" stroke="var(--ink)" stroke-width="2" />
-            <path v-if="a > 0" :d="`M${x(a)} ${r * ROW + 3}v${ROW - 7}`" stroke="var(--ink)" stroke-width="2" />
+            <rect :x="x(a)" :y="r * ROW + bandTop" :width="x(b + 1) - x(a)" :height="BAND" :fill="`url(#${id}x)`" />
+            <path
+              v-if="b < sizes.length - 1"
+              :d="`M${x(b + 1)} ${r * ROW + bandTop - 2}v${BAND + 4}`"
+              stroke="var(--ink)"
+              stroke-width="2"
+            />
+            <path v-if="a > 0" :d="`M${x(a)} ${r * ROW + bandTop - 2}v${BAND + 4}`" stroke="var(--ink)" stroke-width="2" />
           </g>
         </g>
         <rect
@@ -146,14 +156,16 @@ const slider = computed(() => {
         </template>
       </svg>
       <dl>
-        <template v-for="(l, r) in rows" :key="l.id">
-          <dt :style="{ top: `${r * ROW}px` }">
+        <div v-for="(l, r) in rows" :key="l.id" :style="{ top: `${r * ROW}px` }">
+          <dt>
             <slot name="limit" :limit="l.id">{{ limitNames[l.id] }}</slot>
           </dt>
-          <dd class="soft" :style="{ top: `${r * ROW + 15}px` }">{{ limitAsks(l.id, job, window, say) }}</dd>
-        </template>
-        <dt :style="{ top: `${high + 8}px` }">Sections</dt>
-        <dd class="soft" :style="{ top: `${high + 24}px` }">{{ byTeeth ? scaleWords(times) : `${times} times; dot: owned` }}</dd>
+          <dd class="soft">{{ limitAsks(l.id, job, window, say) }}</dd>
+        </div>
+        <div v-if="!narrow" :style="{ top: `${high + 8}px` }">
+          <dt>Sections</dt>
+          <dd class="soft">{{ byTeeth ? scaleWords(times) : `${times} times; dot: owned` }}</dd>
+        </div>
       </dl>
       <button
         v-for="(s, i) in sizes"
@@ -214,13 +226,17 @@ svg text {
   font: 400 14px var(--text);
   fill: var(--soft);
 }
-dt,
-dd {
+dl div {
   position: absolute;
   left: 0;
-  width: 144px;
-  line-height: 1.1;
+  line-height: 1.15;
   white-space: nowrap;
+}
+.narrow dl div {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  right: 0;
 }
 dt {
   font-weight: 600;

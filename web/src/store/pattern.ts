@@ -274,7 +274,9 @@ export const usePattern = defineStore('pattern', () => {
     const c = cutOf.value
     if (!c) return false
     const t = jobs.job.cut
-    return (['radius', 'web', 'hole', 'length', 'openings'] as const).some((k) => Math.abs((c[k] ?? -1) - (t[k] ?? -1)) > 0.011)
+    // a hole no larger than the pattern has room for is drilled all the same
+    const tooLarge = t.hole !== undefined && (c.hole === undefined || t.hole > c.hole)
+    return tooLarge || (['radius', 'web', 'length', 'openings'] as const).some((k) => Math.abs((c[k] ?? -1) - (t[k] ?? -1)) > 0.011)
   })
 
   return {

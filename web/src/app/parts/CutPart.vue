@@ -1,13 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Cut } from '@green-pitch/core'
+import { useSessionStorage } from '@vueuse/core'
+import { cutRestSaid, type Cut } from '@green-pitch/core'
 import { useJob } from '../../store/job'
+import { useSettings } from '../../store/settings'
 import Choice from '../../ui/Choice.vue'
 import Count from '../../ui/Count.vue'
 import LengthInput from '../../ui/LengthInput.vue'
 import Themed from '../../ui/Themed.vue'
 
 const jobs = useJob()
+const settings = useSettings()
+/** Whether the rest lies open stays so while this tab lives. */
+const more = useSessionStorage('cut-more', false)
 const cut = computed(() => jobs.job.cut)
 const saw = computed(() => jobs.job.saw)
 const put = <K extends keyof Cut>(key: K, value: Cut[K]) => jobs.editCut({ [key]: value }, `cut ${key}`)
@@ -36,6 +41,41 @@ function kind(value: Cut['kind']) {
         none="none"
         @update:model-value="(v) => put('radius', v)"
       />
+      <LengthInput
+        v-if="saw.kind !== 'hand'"
+        label="Narrowest web left"
+        :model-value="cut.web"
+        none="none"
+        @update:model-value="(v) => put('web', v)"
+      />
+      <Choice
+        label="Finish"
+        :model-value="cut.finish"
+        :options="[
+          { value: 'careful', label: 'Careful' },
+          { value: 'ordinary', label: 'Ordinary' },
+          { value: 'rough', label: 'Rough' },
+        ]"
+        @update:model-value="(v) => put('finish', v)"
+      />
+      <template v-if="saw.kind === 'hand'">
+        <Choice
+          label="Grain direction"
+          :model-value="cut.grain ?? 'none'"
+          :options="[
+            { value: 'along', label: 'Along' },
+            { value: 'across', label: 'Across' },
+            { value: 'none', label: 'No grain' },
+          ]"
+          @update:model-value="(v) => put('grain', v === 'none' ? undefined : v)"
+        />
+        <LengthInput label="Depth of one cut" :model-value="cut.depth" none="not asked" @update:model-value="(v) => put('depth', v)" />
+      </template>
+    </div>
+    <button class="rest" :aria-expanded="more" aria-controls="cut-rest" @click="more = !more">
+      <b>{{ more ? 'Less' : 'More' }}</b> <span class="soft">{{ cutRestSaid(cut, saw, settings.say) }}</span>
+    </button>
+    <div v-if="more" id="cut-rest" class="fields">
       <Choice
         v-if="cut.radius !== undefined"
         label="Center of that curve"
@@ -58,13 +98,6 @@ function kind(value: Cut['kind']) {
         @update:model-value="(v) => put('turn', v)"
       />
       <LengthInput
-        v-if="saw.kind !== 'hand'"
-        label="Narrowest web left"
-        :model-value="cut.web"
-        none="none"
-        @update:model-value="(v) => put('web', v)"
-      />
-      <LengthInput
         v-if="cut.kind === 'pierced'"
         label="Pilot hole"
         :model-value="cut.hole"
@@ -80,16 +113,6 @@ function kind(value: Cut['kind']) {
           { value: 'take', label: 'Take' },
         ]"
         @update:model-value="(v) => put('line', v)"
-      />
-      <Choice
-        label="Finish"
-        :model-value="cut.finish"
-        :options="[
-          { value: 'careful', label: 'Careful' },
-          { value: 'ordinary', label: 'Ordinary' },
-          { value: 'rough', label: 'Rough' },
-        ]"
-        @update:model-value="(v) => put('finish', v)"
       />
       <Choice
         label="Faces that show"
@@ -141,29 +164,17 @@ function kind(value: Cut['kind']) {
           @update:model-value="(v) => v !== undefined && cut.lie && put('lie', { ...cut.lie, beside: v })"
         />
       </template>
-      <template v-if="saw.kind === 'hand'">
-        <Choice
-          label="Grain direction"
-          :model-value="cut.grain ?? 'none'"
-          :options="[
-            { value: 'along', label: 'Along' },
-            { value: 'across', label: 'Across' },
-            { value: 'none', label: 'No grain' },
-          ]"
-          @update:model-value="(v) => put('grain', v === 'none' ? undefined : v)"
-        />
-        <LengthInput label="Depth of one cut" :model-value="cut.depth" none="not asked" @update:model-value="(v) => put('depth', v)" />
-        <Choice
-          label="The plate"
-          :model-value="cut.flush ? 'flush' : cut.boxed ? 'boxed' : 'free'"
-          :options="[
-            { value: 'free', label: 'Stands free' },
-            { value: 'flush', label: 'Flush on a face' },
-            { value: 'boxed', label: 'In a miter box' },
-          ]"
-          @update:model-value="(v) => jobs.editCut({ flush: v === 'flush' || undefined, boxed: v === 'boxed' || undefined }, 'plate')"
-        />
-      </template>
+      <Choice
+        v-if="saw.kind === 'hand'"
+        label="The plate"
+        :model-value="cut.flush ? 'flush' : cut.boxed ? 'boxed' : 'free'"
+        :options="[
+          { value: 'free', label: 'Stands free' },
+          { value: 'flush', label: 'Flush on a face' },
+          { value: 'boxed', label: 'In a miter box' },
+        ]"
+        @update:model-value="(v) => jobs.editCut({ flush: v === 'flush' || undefined, boxed: v === 'boxed' || undefined }, 'plate')"
+      />
       <LengthInput label="Length of cut" :model-value="cut.length" @update:model-value="(v) => v && put('length', v)" />
       <Count
         v-if="cut.kind === 'pierced'"
@@ -179,3 +190,14 @@ function kind(value: Cut['kind']) {
 </template>
 
 <style scoped src="./part.css"></style>
+<style scoped>
+.rest {
+  max-width: 110ch;
+  margin-bottom: 12px;
+}
+.rest b {
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  margin-right: 6px;
+}
+</style>

@@ -116,20 +116,27 @@ function tensionPart({ blade, heard: at }: Answer, job: StrungJob, band: GreenBa
   const heard = job.stress !== undefined
   const pitch = heard ? pitchFromStress(blade, job.stress!, job.saw.span) : undefined
   const green = greenMarks(job.saw, blade, band)
-  const state: State = band.empty
+  // the note to pluck is the answer; until it was heard there is nothing to judge
+  const state: State | undefined = band.empty
     ? 'beyond'
     : !heard
-      ? 'near'
+      ? undefined
       : job.stress! < band.value.low.stress || job.stress! > band.value.high.stress
         ? 'beyond'
         : 'within'
-  const said = at.stress ? `heard ${clock(at.stress.at)} ±${Math.max(1, Math.round(at.stress.doubt))} MPa; ` : 'green '
+  const said = at.stress
+    ? `heard ${clock(at.stress.at)} ±${Math.max(1, Math.round(at.stress.doubt))} MPa; `
+    : heard
+      ? 'green '
+      : 'not heard; '
   return {
     id: 'tension',
     name: 'Tension',
-    value: pitch === undefined ? 'not heard' : noteWords(pitch),
+    value: pitch === undefined ? bandWords(band) : noteWords(pitch),
     state,
-    note: band.empty ? 'no stress suits: see why' : `${said}${green ? greenMarksWords(green, setterOf(job.saw), say) : bandWords(band)}`,
+    note: band.empty
+      ? 'no stress suits: see why'
+      : `${said}${green ? greenMarksWords(green, setterOf(job.saw), say) : heard ? bandWords(band) : 'not heard'}`,
   }
 }
 

@@ -8,6 +8,7 @@ import {
   lengthWords,
   limitNames,
   pivotRadius,
+  placedCautions,
   flowingRadius,
   groupName,
   roundWords,
@@ -102,6 +103,7 @@ const list = computed(() =>
     .filter((i) => !['clean-ends', 'retension'].includes(i.do))
     .map((i) => ({ item: i, text: setUpWords(i, answer.job, say.value) })),
 )
+const cautions = computed(() => placedCautions(answer.setup))
 const ruleOf: Partial<Record<string, JobRule>> = { tension: 'band', speed: 'speed', drill: 'hole' }
 const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', teeth: 'teeth', turn: 'turn', hole: 'hole', web: 'web' }
 </script>
@@ -186,14 +188,16 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
           <h2 id="setup-head">Set it up</h2>
           <ol class="setup">
             <li v-for="l in list" :key="l.item.do">
-              <Rich :text="l.text" /> <Why v-if="ruleOf[l.item.do]" :why="why(ruleOf[l.item.do]!)" label="This setting">why?</Why>
+              <Rich :text="l.text" />
+              <span v-for="c in cautions.beside.get(l.item.do)" :key="c" class="soft"> {{ cautionWords[c] }}</span>
+              <Why v-if="ruleOf[l.item.do]" :why="why(ruleOf[l.item.do]!)" label="This setting">why?</Why>
             </li>
           </ol>
         </section>
       </div>
       <Openings v-if="answer.job.saw.kind === 'jigsaw' && answer.job.cut.kind === 'pierced'" />
       <section class="cautions" aria-label="Cautions">
-        <Mark state="near" quiet />{{ answer.setup.cautions.map((c) => cautionWords[c]).join(' ') }}
+        <Mark state="near" quiet />{{ cautions.foot.map((c) => cautionWords[c]).join(' ') }}
       </section>
     </div>
     <aside class="right">

@@ -47,7 +47,7 @@ const why = (r: Response) => () => whyOwn(r, f.value)
         <dd>
           <Why :why="why(g.response)" :label="`${g.name} ${g.mid}`"
             ><b class="mono">{{ g.mid }}</b></Why
-          ><span class="soft span">{{ g.span }}</span>
+          ><span class="soft mono span">{{ g.span }}</span>
         </dd>
       </div>
     </dl>

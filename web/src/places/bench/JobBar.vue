@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
+import { useMediaQuery } from '@vueuse/core'
 import { useJob } from '../../store/job'
 import { useNewJob } from '../../store/newJob'
 import { useSettings } from '../../store/settings'
@@ -10,6 +11,9 @@ const emit = defineEmits<{ print: []; log: [] }>()
 const jobs = useJob()
 const begin = useNewJob()
 const settings = useSettings()
+/** A phone shows what is needed at the saw; the rest on asking. */
+const narrow = useMediaQuery('(max-width: 760px)')
+const more = ref(false)
 const stateWords = computed(() => ({ saved: 'saved', saving: 'saving…', conflict: 'saved beside', failed: 'not saved' })[jobs.state])
 async function share() {
   try {
@@ -23,21 +27,33 @@ async function share() {
 
 <template>
   <div class="bar">
-    <Typed class="name" :model-value="jobs.name" aria-label="Job name" maxlength="120" @update:model-value="jobs.rename" />
+    <Typed
+      class="name"
+      :model-value="jobs.name"
+      aria-label="Job name"
+      maxlength="120"
+      :size="Math.min(42, jobs.name.length + 1)"
+      @update:model-value="jobs.rename"
+    />
     <span class="soft" role="status">{{ stateWords }}</span>
     <span class="gap" />
     <button class="act plain" :disabled="!jobs.past.length" @click="jobs.undo()">Undo</button>
     <button class="act plain" :disabled="!jobs.future.length" @click="jobs.redo()">Redo</button>
-    <button
-      class="act plain"
-      :aria-label="`Units: ${settings.value.unit === 'mm' ? 'millimeters' : 'inches'}; change`"
-      @click="settings.change({ unit: settings.value.unit === 'mm' ? 'in' : 'mm' })"
-    >
-      {{ settings.value.unit === 'mm' ? 'mm' : 'inch' }}
+    <button v-if="narrow" class="act plain" :aria-expanded="more" aria-controls="job-more" @click="more = !more">
+      {{ more ? 'Less' : 'More' }}
     </button>
-    <button class="act plain" @click="begin()">New job</button>
-    <button class="act plain" @click="jobs.duplicate()">Duplicate</button>
-    <button class="act plain" @click="share">Copy link</button>
+    <span v-show="!narrow || more" id="job-more" class="more">
+      <button
+        class="act plain"
+        :aria-label="settings.value.unit === 'mm' ? 'mm: units, change to inches' : 'inch: units, change to millimeters'"
+        @click="settings.change({ unit: settings.value.unit === 'mm' ? 'in' : 'mm' })"
+      >
+        {{ settings.value.unit === 'mm' ? 'mm' : 'inch' }}
+      </button>
+      <button class="act plain" @click="begin()">New job</button>
+      <button class="act plain" @click="jobs.duplicate()">Duplicate</button>
+      <button class="act plain" @click="share">Copy link</button>
+    </span>
     <button class="act" @click="emit('print')">Print card</button>
     <button class="act main" @click="emit('log')">Log the cut</button>
   </div>
@@ -61,7 +77,8 @@ async function share() {
   border-radius: 3px;
   padding: 4px 6px;
   margin-left: -7px;
-  width: 260px;
+  field-sizing: content;
+  max-width: 340px;
 }
 .name:hover,
 .name:focus {
@@ -71,9 +88,14 @@ async function share() {
 .gap {
   flex: 1;
 }
+.more {
+  display: contents;
+}
 @media (max-width: 760px) {
-  .gap {
-    flex-basis: 100%;
+  .more {
+    display: flex;
+    flex-wrap: wrap;
+    order: 1;
   }
   .name {
     width: auto;

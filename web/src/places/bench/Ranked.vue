@@ -113,7 +113,7 @@ function makeItDo() {
         </button>
       </h3>
       <p v-if="!opened(r)" class="word">
-        <span><b v-if="r.tied">Ties. </b>{{ tradeWord(r, answer.ranked[0]!, settings.say) }}</span
+        <span><b v-if="r.tied && r !== first">Ties. </b>{{ r === first ? 'suggested first' : tradeWord(r, first!, settings.say) }}</span
         ><span v-if="shop.countOf(r.blade.id)" class="soft">{{ drawer(r.blade) }}</span>
       </p>
       <template v-else>

@@ -26,6 +26,7 @@ import Mark from '../../ui/Mark.vue'
 import Themed from '../../ui/Themed.vue'
 import Makes from '../../ui/Makes.vue'
 import AddRow from './AddRow.vue'
+import { dayWords } from '../../ui/clock'
 
 /** One printed page for the wall: which blade for each stock on each saw, and how to set it. */
 const year = useYear()
@@ -34,7 +35,7 @@ const settings = useSettings()
 const trouble = useTrouble()
 year.attend()
 const say = computed(() => settings.say)
-const day = (at: number) => new Date(at).toLocaleDateString('en', { day: 'numeric', month: 'long', year: 'numeric' })
+const day = dayWords
 
 /** What a row is kept as: the cut, without what belongs to one day at the saw. */
 const plain = (job: Job): Job => ({ ...job, stress: undefined, spm: undefined, orbit: undefined, turned: undefined, wear: 0 })

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { Popconfirm, Table } from 'ant-design-vue'
 import {
   bladeWords,
   countWords,
@@ -27,14 +26,13 @@ import { useDemand } from './demand'
 import Count from '../../ui/Count.vue'
 import Mark from '../../ui/Mark.vue'
 import Typed from '../../ui/Typed.vue'
-import { useQuietIcons } from '../../ui/quietIcons'
+import Confirm from '../../ui/Confirm.vue'
+import DataTable, { type Column } from '../../ui/DataTable.vue'
 
 const shop = useShop()
 const answer = useAnswer()
 const learned = useLearned()
 const settings = useSettings()
-const root = ref<HTMLElement>()
-useQuietIcons(root)
 const trouble = useTrouble()
 const { demand } = useDemand()
 
@@ -49,6 +47,10 @@ const rows = computed(() =>
     (a, b) => a.blade.series.localeCompare(b.blade.series) || a.blade.order - b.blade.order || a.blade.name.localeCompare(b.blade.name),
   ),
 )
+/** Its place among the blades as they are laid out by series and size. */
+const place = computed(() => new Map(rows.value.map((r, i) => [r.id, i])))
+const inch = computed(() => settings.value.unit === 'in')
+const figure = (mm: number) => lengthWords(mm, settings.say).replace(' mm', '')
 /** Kinds that may run out before a delivery. */
 const low = computed(() => new Set(demand.value?.filter(toOrder).map((d) => d.blade.id)))
 const filling = ref(!shop.drawer.length)
@@ -90,20 +92,19 @@ const turns = (b: Blade) => {
   const r = workedRadius(b)
   return Number.isFinite(r) ? roundWords(r, settings.say) : 'any way'
 }
-const columns = [
-  { title: 'Blade', key: 'blade', sorter: (a: DrawerRecord, b: DrawerRecord) => a.blade.id.localeCompare(b.blade.id) },
-  { title: 'Teeth, 4 times', key: 'teeth' },
-  { title: 'Section', key: 'section', sorter: (a: DrawerRecord, b: DrawerRecord) => a.blade.width - b.blade.width },
-  { title: 'Turns', key: 'turns' },
-  { title: 'Count', key: 'count', sorter: (a: DrawerRecord, b: DrawerRecord) => a.count - b.count },
-  { title: 'The one in use', key: 'use' },
-  { title: 'Note', key: 'note' },
-  { title: '', key: 'acts' },
-]
+const columns = computed((): Column<DrawerRecord>[] => [
+  { key: 'blade', title: 'Blade', sort: (r) => place.value.get(r.id)! },
+  { key: 'teeth', title: 'Teeth, 4 times' },
+  { key: 'section', title: `Section${inch.value ? '' : ', mm'}`, sort: (r) => r.blade.width, number: true },
+  { key: 'turns', title: 'Turns', number: true },
+  { key: 'count', title: 'Count', sort: (r) => r.count },
+  { key: 'use', title: 'The one in use' },
+  { key: 'note', title: 'Note' },
+])
 </script>
 
 <template>
-  <div ref="root">
+  <div>
     <header>
       <h1>
         {{ total }} blades of {{ rows.length - handSaws }} kinds{{ handSaws ? ` and ${countWords(handSaws, 'hand saw')}` : ''
@@ -119,69 +120,73 @@ const columns = [
     </header>
     <WhatBlade v-if="asking" @take="(b) => shop.addBlades(b, 1)" />
     <Fill v-if="filling" />
-    <Table v-if="rows.length" :columns="columns" :data-source="rows" :pagination="false" row-key="id" size="small">
-      <template #bodyCell="{ column, record }">
-        <template v-if="column.key === 'blade'"
-          ><Mark v-if="low.has(record.blade.id)" state="near" /><b>{{ bladeWords(record.blade, settings.say) }}</b
-          ><span v-if="!sizedByTeeth(record.blade)" class="soft nowrap">, {{ tpiWords(record.blade) }}</span></template
+    <DataTable
+      v-if="rows.length"
+      caption="Blades in the drawer"
+      :columns="columns"
+      :rows="rows"
+      :row-key="(r) => r.id"
+      :memo="(r) => [low.has(r.blade.id), lastsBy.get(r.id), settings.say]"
+    >
+      <template #cell="{ row, column }">
+        <template v-if="column === 'blade'"
+          ><Mark v-if="low.has(row.blade.id)" state="near" />{{ bladeWords(row.blade, settings.say)
+          }}<span v-if="!sizedByTeeth(row.blade)" class="soft nowrap">, {{ tpiWords(row.blade) }}</span></template
         >
-        <template v-else-if="column.key === 'teeth'"><ToothStrip :blade="record.blade" :times="4" :width="110" /></template>
-        <template v-else-if="column.key === 'section'"
-          ><span class="mono nowrap"
-            >{{ lengthWords(record.blade.width, settings.say).replace(' mm', '') }} ×
-            {{ lengthWords(record.blade.thickness, settings.say) }}</span
-          ></template
-        >
-        <template v-else-if="column.key === 'turns'"
-          ><span class="mono">{{ turns(record.blade) }}</span></template
-        >
-        <template v-else-if="column.key === 'count'"
-          ><Count
-            class="count"
-            quiet
-            :label="`Count of ${bladeWords(record.blade, settings.say)}`"
-            :model-value="record.count"
-            :min="0"
-            :max="99999"
-            whole
-            @update:model-value="(v) => v !== undefined && count(record as DrawerRecord, v)"
-        /></template>
-        <template v-else-if="column.key === 'use'"
-          >{{ record.minutes ? `${Math.round(record.minutes)}${record.blade.plate ? '' : ` of about ${lasts(record.id)}`} min` : 'new' }}
+        <ToothStrip v-else-if="column === 'teeth'" :blade="row.blade" :times="4" :width="110" />
+        <template v-else-if="column === 'section'">{{ figure(row.blade.width) }} × {{ figure(row.blade.thickness) }}</template>
+        <template v-else-if="column === 'turns'">{{ turns(row.blade) }}</template>
+        <Count
+          v-else-if="column === 'count'"
+          class="count"
+          quiet
+          :label="`Count of ${bladeWords(row.blade, settings.say)}`"
+          :model-value="row.count"
+          :min="0"
+          :max="99999"
+          whole
+          @update:model-value="(v) => v !== undefined && count(row, v)"
+        />
+        <span v-else-if="column === 'use'" class="nowrap"
+          >{{ row.minutes ? `${Math.round(row.minutes)}${row.blade.plate ? '' : ` of about ${lasts(row.id)}`} min` : 'new' }}
           <button
-            v-if="record.minutes"
-            class="act plain nowrap"
-            @click="put(record as DrawerRecord, { minutes: 0, count: record.blade.plate ? record.count : Math.max(0, record.count - 1) })"
+            v-if="row.minutes"
+            class="act plain"
+            :aria-label="`${row.blade.plate ? 'Refiled' : 'Changed'}: ${bladeWords(row.blade, settings.say)}`"
+            @click="put(row, { minutes: 0, count: row.blade.plate ? row.count : Math.max(0, row.count - 1) })"
           >
-            {{ record.blade.plate ? 'Refiled' : 'Changed' }}
-          </button></template
+            {{ row.blade.plate ? 'Refiled' : 'Changed' }}
+          </button></span
         >
-        <template v-else-if="column.key === 'note'"
-          ><Typed
-            class="note"
-            :model-value="record.note"
-            maxlength="400"
-            :aria-label="`Note on ${bladeWords(record.blade, settings.say)}`"
-            @update:model-value="(note) => put(record as DrawerRecord, { note })"
-        /></template>
-        <Popconfirm
+        <Typed
           v-else
-          title="Take this kind out of the drawer? The log keeps its cuts."
-          ok-text="Take out"
-          cancel-text="Keep"
-          @confirm="shop.dropBlade(record.id)"
-          ><button class="act plain nowrap" :aria-label="`Take out ${bladeWords(record.blade, settings.say)}`">Take out</button></Popconfirm
-        >
+          class="note"
+          :model-value="row.note"
+          maxlength="400"
+          :aria-label="`Note on ${bladeWords(row.blade, settings.say)}`"
+          @update:model-value="(note) => put(row, { note })"
+        />
       </template>
-    </Table>
+      <template #acts="{ row }">
+        <Confirm
+          label="Take out"
+          :of="bladeWords(row.blade, settings.say)"
+          ask="Take this kind out of the drawer? The log still has its cuts."
+          ok="Take out"
+          @ok="shop.dropBlade(row.id)"
+        />
+      </template>
+    </DataTable>
     <p v-else>Put in what you own: the Bench then says which of them will do, and how to make the nearest one do.</p>
   </div>
 </template>
 
 <style scoped>
 .count {
-  width: 84px;
   min-width: 0;
+}
+.count :deep(input) {
+  max-width: 64px;
 }
 .note {
   font: inherit;

@@ -2,7 +2,6 @@
 import { computed, onBeforeUnmount, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { liveQuery } from 'dexie'
-import { Popconfirm } from 'ant-design-vue'
 import { bladeWords, minutesWords, rankBlades, stockWords, evaluate, lengthWords, strokesWords } from '@green-pitch/core'
 import { db } from '../../data/db'
 import { fileStem, openFile, saveFile } from '../../data/files'
@@ -14,7 +13,8 @@ import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
 import Mark from '../../ui/Mark.vue'
-import Themed from '../../ui/Themed.vue'
+import Confirm from '../../ui/Confirm.vue'
+import DataTable, { type Column } from '../../ui/DataTable.vue'
 
 /** All jobs side by side, each with its answer. */
 const jobs = useJob()
@@ -42,15 +42,25 @@ const table = computed(() =>
     return {
       r,
       stock: `${job.stock.material.name}, ${stockWords(job.stock, settings.say)}`,
-      cut: `${job.cut.kind}, ${radius}`,
+      cut: job.cut.grain ? `${job.cut.grain} the grain` : `${job.cut.kind}, ${radius}`,
       saw: job.saw.short,
       blade: chosen ? bladeWords(chosen.blade, settings.say) : 'none will do',
       ok: !!chosen?.passes,
       speed: chosen ? strokesWords(chosen.speed) : '',
-      time: chosen?.passes ? minutesWords(chosen.time.total) : '',
+      seconds: chosen?.passes ? chosen.time.total : 0,
     }
   }),
 )
+type Line = (typeof table.value)[number]
+const columns: Column<Line>[] = [
+  { key: 'name', title: 'Job', sort: (t) => t.r.name },
+  { key: 'stock', title: 'Stock', sort: (t) => t.stock },
+  { key: 'cut', title: 'Cut', sort: (t) => t.cut },
+  { key: 'saw', title: 'Saw', sort: (t) => t.saw },
+  { key: 'blade', title: 'Blade', sort: (t) => t.blade },
+  { key: 'speed', title: 'Strokes/min', number: true },
+  { key: 'time', title: 'Time', sort: (t) => t.seconds, number: true },
+]
 async function go(id: string) {
   await jobs.open(id)
   await router.push('/')
@@ -76,57 +86,36 @@ async function bring() {
 </script>
 
 <template>
-  <Themed>
-    <div class="place">
-      <header>
-        <h1>{{ rows.length === 1 ? 'One job' : `${rows.length} jobs, side by side` }}</h1>
-        <div class="acts">
-          <button class="act" @click="bring">Open a ticket file</button><button class="act main" @click="fresh">New job</button>
-        </div>
-      </header>
-      <div class="scroll">
-        <table class="plain">
-          <thead>
-            <tr>
-              <th>Job</th>
-              <th>Stock</th>
-              <th>Cut</th>
-              <th>Saw</th>
-              <th>Blade</th>
-              <th>Strokes/min</th>
-              <th>Time</th>
-              <th><span class="sr">Acts</span></th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="t in table" :key="t.r.id" :class="{ on: t.r.id === jobs.record.id }">
-              <td>
-                <button class="name" @click="go(t.r.id)">{{ t.r.name }}</button>
-              </td>
-              <td>{{ t.stock }}</td>
-              <td>{{ t.cut }}</td>
-              <td>{{ t.saw }}</td>
-              <td><Mark :state="t.ok ? 'within' : 'beyond'" />{{ t.blade }}</td>
-              <td class="mono">{{ t.speed }}</td>
-              <td>{{ t.time }}</td>
-              <td class="row-acts">
-                <button class="act plain" :aria-label="`Duplicate ${t.r.name}`" @click="copy(t.r)">Duplicate</button
-                ><button class="act plain" :aria-label="`Save ${t.r.name} as a file`" @click="file(t.r)">File</button>
-                <Popconfirm
-                  :title="`Remove ${t.r.name}? The log keeps its cuts.`"
-                  ok-text="Remove"
-                  cancel-text="Keep"
-                  @confirm="jobs.drop(t.r.id)"
-                  ><button class="act plain" :aria-label="`Remove ${t.r.name}`">Remove</button></Popconfirm
-                >
-              </td>
-            </tr>
-          </tbody>
-        </table>
+  <div class="place">
+    <header>
+      <h1>{{ rows.length === 1 ? 'One job' : `${rows.length} jobs, side by side` }}</h1>
+      <div class="acts">
+        <button class="act" @click="bring">Open a ticket file</button><button class="act main" @click="fresh">New job</button>
       </div>
-      <p class="soft">Times are for sawing, threading and clean-up at the suggested or chosen blade.</p>
-    </div>
-  </Themed>
+    </header>
+    <DataTable caption="Jobs, each with its answer" :columns="columns" :rows="table" :row-key="(t) => t.r.id" :current="jobs.record.id">
+      <template #cell="{ row: t, column }">
+        <button v-if="column === 'name'" class="name" @click="go(t.r.id)">{{ t.r.name }}</button>
+        <template v-else-if="column === 'stock'">{{ t.stock }}</template>
+        <template v-else-if="column === 'cut'">{{ t.cut }}</template>
+        <template v-else-if="column === 'saw'">{{ t.saw }}</template>
+        <template v-else-if="column === 'blade'"><Mark :state="t.ok ? 'within' : 'beyond'" />{{ t.blade }}</template>
+        <template v-else-if="column === 'speed'">{{ t.speed }}</template>
+        <template v-else>{{ t.seconds ? minutesWords(t.seconds) : '' }}</template>
+      </template>
+      <template #acts="{ row: t }"
+        ><button class="act plain" :aria-label="`Duplicate ${t.r.name}`" @click="copy(t.r)">Duplicate</button
+        ><button class="act plain" :aria-label="`File of ${t.r.name}`" @click="file(t.r)">File</button
+        ><Confirm
+          label="Remove"
+          :of="t.r.name"
+          :ask="`Remove ${t.r.name}? The log still has its cuts.`"
+          ok="Remove"
+          @ok="jobs.drop(t.r.id)"
+      /></template>
+    </DataTable>
+    <p class="soft">Times are for sawing, threading and clean-up at the suggested or chosen blade.</p>
+  </div>
 </template>
 
 <style scoped>
@@ -135,14 +124,6 @@ async function bring() {
   text-decoration: underline;
   text-underline-offset: 3px;
   text-align: left;
-}
-tr.on td:first-child {
-  border-left: 3px solid var(--ink);
-  padding-left: 8px;
-}
-.row-acts {
-  white-space: nowrap;
-  text-align: right;
 }
 p {
   margin-top: 10px;

@@ -3,6 +3,7 @@ import { computed, defineAsyncComponent, ref } from 'vue'
 import { weighedForce, weighedWords } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useShop } from '../../store/shop'
+import { dayWords } from '../../ui/clock'
 
 /** How hard this very stock is to cut, by a weight that draws it into the blade. */
 const WeighStock = defineAsyncComponent(() => import('./WeighStock.vue'))
@@ -13,7 +14,7 @@ const material = computed(() => answer.job.stock.material)
 const known = computed(() =>
   shop.weighings.filter((w) => w.job.stock.material.id === material.value.id).map((w) => ({ ...w, found: weighedForce(w) })),
 )
-const day = (at: number) => new Date(at).toLocaleDateString('sv')
+const day = dayWords
 </script>
 
 <template>

@@ -33,7 +33,7 @@ const option = computed(() => {
       axisPointer: { type: 'shadow' },
       valueFormatter: (v: unknown) => `${Math.round(Number(v))} min`,
     },
-    xAxis: { type: 'value', name: 'min', nameTextStyle: text, axisLabel: text, splitLine },
+    xAxis: { type: 'value', name: 'min', nameTextStyle: text, axisLabel: { ...text, hideOverlap: true }, splitLine },
     yAxis: {
       type: 'category',
       data: rows.value.map(name),

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref } from 'vue'
-import { Popconfirm, Table } from 'ant-design-vue'
+import { computed, defineAsyncComponent, reactive, ref } from 'vue'
 import {
   bladeWords,
   isStrung,
@@ -19,17 +18,16 @@ import { useSettings } from '../../store/settings'
 import { useLearned } from '../../store/learned'
 import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
+import { dayWords } from '../../ui/clock'
 import Mark from '../../ui/Mark.vue'
-import Themed from '../../ui/Themed.vue'
-import { useQuietIcons } from '../../ui/quietIcons'
+import Confirm from '../../ui/Confirm.vue'
+import DataTable, { type Column } from '../../ui/DataTable.vue'
 
 const LifeChart = defineAsyncComponent(() => import('./LifeChart.vue'))
 const TruthChart = defineAsyncComponent(() => import('./TruthChart.vue'))
 const shop = useShop()
 const learned = useLearned()
 const settings = useSettings()
-const root = ref<HTMLElement>()
-useQuietIcons(root)
 const trouble = useTrouble()
 const search = ref('')
 /** What each entry is found and sorted by: made once, since a long log is searched with every letter. */
@@ -42,56 +40,44 @@ const said = computed(
       }),
     ),
 )
+/** What the log is narrowed to. */
+const filters = reactive({ only: { stock: '', blade: '', fate: '' } })
 const rows = computed(() => {
   const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return shop.log.filter((e) => words.every((w) => said.value.get(e.id)!.text.includes(w)))
+  return shop.log.filter((e) => {
+    const { stock, blade, text } = said.value.get(e.id)!
+    const { only } = filters
+    return (
+      (!only.stock || stock === only.stock) &&
+      (!only.blade || blade === only.blade) &&
+      (!only.fate || e.fate === only.fate) &&
+      words.every((w) => text.includes(w))
+    )
+  })
 })
 const life = computed(() => lives(rows.value))
 const hours = computed(() => minutesWords(rows.value.reduce((t, e) => t + e.minutes, 0) * 60))
 const spent = computed(() => life.value.reduce((t, l) => t + l.spent, 0))
-/** The day where the user is: an evening cut far west is not tomorrow’s. */
-const day = (at: number) => new Date(at).toLocaleDateString('sv')
+const day = dayWords
 const fates: Record<Fate, { word: string; state: 'within' | 'near' | 'beyond' }> = {
   fine: { word: 'still good', state: 'within' },
   dull: { word: 'dull', state: 'near' },
   slipped: { word: 'slipped', state: 'near' },
   broke: { word: 'broke', state: 'beyond' },
 }
-const unique = (f: (e: LogRecord) => string) => [...new Set(shop.log.map(f))].sort().map((v) => ({ text: v, value: v }))
-const by = (f: (e: LogRecord) => number | string) => (a: LogRecord, b: LogRecord) => {
-  const [x, y] = [f(a), f(b)]
-  return typeof x === 'string' ? order.compare(x, String(y)) : x - Number(y)
-}
+const unique = (f: (e: LogRecord) => string) => [...new Set(shop.log.map(f))].sort()
 const stockOf = (e: LogRecord) => said.value.get(e.id)!.stock
 const bladeOf = (e: LogRecord) => said.value.get(e.id)!.blade
-const order = new Intl.Collator()
-const columns = computed(() => [
-  { title: 'Day', key: 'day', sorter: by((e) => e.at), defaultSortOrder: 'descend' as const, width: 125 },
-  { title: 'Job', key: 'title', sorter: by((e) => e.title) },
-  {
-    title: 'Stock',
-    key: 'stock',
-    sorter: by(stockOf),
-    filters: unique(stockOf),
-    onFilter: (v: string | number | boolean, e: LogRecord) => stockOf(e) === v,
-  },
-  {
-    title: 'Blade',
-    key: 'blade',
-    sorter: by(bladeOf),
-    filters: unique(bladeOf),
-    onFilter: (v: string | number | boolean, e: LogRecord) => bladeOf(e) === v,
-  },
-  { title: 'Took (estimated)', key: 'minutes', sorter: by((e) => e.minutes), width: 130 },
-  { title: 'Face, under, edge', key: 'grades', sorter: by((e) => e.face + e.underside + e.edge) },
-  {
-    title: 'Blade after',
-    key: 'fate',
-    filters: Object.entries(fates).map(([value, { word }]) => ({ text: word, value })),
-    onFilter: (v: string | number | boolean, e: LogRecord) => e.fate === v,
-  },
-  { title: 'Note', key: 'note' },
-])
+const columns: Column<LogRecord>[] = [
+  { key: 'title', title: 'Job', sort: (e) => e.title },
+  { key: 'day', title: 'Day', sort: (e) => e.at },
+  { key: 'stock', title: 'Stock', sort: stockOf },
+  { key: 'blade', title: 'Blade', sort: bladeOf },
+  { key: 'minutes', title: 'Took, of', sort: (e) => e.minutes, number: true },
+  { key: 'grades', title: 'Grades', sort: (e) => e.face + e.underside + e.edge, number: true },
+  { key: 'fate', title: 'Blade after', sort: (e) => e.fate },
+  { key: 'note', title: 'Note' },
+]
 /** What would be expected of an old cut today: never written over what it was told with. */
 function again(e: LogRecord): string {
   const now = forecast(e.job, e.blade, learned.beliefs).atSaw
@@ -129,76 +115,88 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
 </script>
 
 <template>
-  <Themed>
-    <div ref="root" class="place">
-      <header>
-        <h1>
-          {{
-            rows.length
-              ? `${rows.length} cut${rows.length === 1 ? '' : 's'}, ${hours} at the saw, ${spent} blade${spent === 1 ? '' : 's'} spent`
-              : 'Nothing logged yet'
-          }}
-        </h1>
-        <div class="acts">
-          <input v-model="search" type="search" class="search" placeholder="Search" aria-label="Search the log" /><button
-            class="act"
-            @click="bring"
+  <div class="place">
+    <header>
+      <h1>
+        {{
+          rows.length
+            ? `${rows.length} cut${rows.length === 1 ? '' : 's'}, ${hours} at the saw, ${spent} blade${spent === 1 ? '' : 's'} spent`
+            : 'Nothing logged yet'
+        }}
+      </h1>
+      <div class="acts">
+        <input v-model="search" type="search" class="search" placeholder="Search" aria-label="Search the log" /><button
+          class="act"
+          @click="bring"
+        >
+          Read CSV</button
+        ><button class="act" :disabled="!rows.length" @click="out">Save CSV</button>
+      </div>
+    </header>
+    <p v-if="!shop.log.length">Press <b>Log the cut</b> on the Bench after a cut: what was estimated stands there already.</p>
+    <template v-else>
+      <div class="charts">
+        <TruthChart :entries="rows" />
+        <LifeChart :lives="life" />
+      </div>
+      <p class="narrow">
+        <label
+          >Stock
+          <select v-model="filters.only.stock" class="plain-input">
+            <option value="">all</option>
+            <option v-for="v in unique(stockOf)" :key="v">{{ v }}</option>
+          </select></label
+        >
+        <label
+          >Blade
+          <select v-model="filters.only.blade" class="plain-input">
+            <option value="">all</option>
+            <option v-for="v in unique(bladeOf)" :key="v">{{ v }}</option>
+          </select></label
+        >
+        <label
+          >Blade after
+          <select v-model="filters.only.fate" class="plain-input">
+            <option value="">all</option>
+            <option v-for="(f, key) in fates" :key="key" :value="key">{{ f.word }}</option>
+          </select></label
+        >
+        <span class="soft">Grades: face, underneath, edge. Minutes: taken, of those estimated.</span>
+      </p>
+      <DataTable
+        caption="Cuts logged"
+        :columns="columns"
+        :rows="rows"
+        :row-key="(e) => e.id"
+        :first="{ key: 'day', down: true }"
+        :memo="() => [settings.say, said]"
+      >
+        <template #cell="{ row, column }">
+          <template v-if="column === 'title'">{{ row.title }} <span v-if="row.ignored" class="soft">not learned from</span></template>
+          <span v-else-if="column === 'day'" class="nowrap">{{ day(row.at) }}</span>
+          <template v-else-if="column === 'stock'">{{ stockOf(row) }}, {{ stockWords(row.job.stock, settings.say) }}</template>
+          <template v-else-if="column === 'blade'">{{ bladeOf(row) }}</template>
+          <template v-else-if="column === 'minutes'"
+            ><b>{{ Math.round(row.minutes) }}</b> <span class="soft">/ {{ Math.round(row.predicted.seconds / 60) }}</span></template
           >
-            Read CSV</button
-          ><button class="act" :disabled="!rows.length" @click="out">Save CSV</button>
-        </div>
-      </header>
-      <p v-if="!shop.log.length">Press <b>Log the cut</b> on the Bench after a cut: what was estimated stands there already.</p>
-      <template v-else>
-        <div class="charts">
-          <TruthChart :entries="rows" />
-          <LifeChart :lives="life" />
-        </div>
-        <Table :columns="columns" :data-source="rows" row-key="id" size="small" :pagination="rows.length > 50 ? { pageSize: 50 } : false">
-          <template #bodyCell="{ column, record }">
-            <template v-if="column.key === 'day'"
-              ><span class="mono nowrap">{{ day(record.at) }}</span></template
-            >
-            <template v-else-if="column.key === 'title'"
-              ><b>{{ record.title }}</b> <span v-if="record.ignored" class="soft">not learned from</span></template
-            >
-            <template v-else-if="column.key === 'stock'"
-              >{{ stockOf(record as LogRecord) }}, {{ stockWords(record.job.stock, settings.say) }}</template
-            >
-            <template v-else-if="column.key === 'blade'">{{ bladeOf(record as LogRecord) }}</template>
-            <template v-else-if="column.key === 'minutes'"
-              ><span class="nowrap"
-                ><b>{{ record.minutes }}</b> <span class="soft">({{ Math.round(record.predicted.seconds / 60) }})</span> min</span
-              ></template
-            >
-            <template v-else-if="column.key === 'grades'"
-              ><span class="mono">{{ record.face }} {{ record.underside }} {{ record.edge }}</span></template
-            >
-            <template v-else-if="column.key === 'fate'"
-              ><Mark :state="fates[record.fate as Fate].state" quiet />{{ fates[record.fate as Fate].word
-              }}{{ record.blades > 1 ? `, ${record.blades} used` : '' }}</template
-            >
-            <template v-else>{{ record.note }}</template>
-          </template>
-          <template #expandedRowRender="{ record }">
-            <p>
-              {{ heardBefore(record as LogRecord) }} {{ again(record as LogRecord) }} Clean-up {{ record.cleanUpMinutes }} min.
-              <button
-                class="act plain"
-                :aria-pressed="!!record.ignored"
-                @click="shop.keepLog({ ...(record as LogRecord), ignored: !record.ignored })"
-              >
-                {{ record.ignored ? 'Learn from it' : 'Leave it out of learning' }}
-              </button>
-              <Popconfirm title="Remove this cut from the log?" ok-text="Remove" cancel-text="Keep" @confirm="shop.dropLog(record.id)"
-                ><button class="act plain">Remove</button></Popconfirm
-              >
-            </p>
-          </template>
-        </Table>
-      </template>
-    </div>
-  </Themed>
+          <template v-else-if="column === 'grades'">{{ row.face }} {{ row.underside }} {{ row.edge }}</template>
+          <span v-else-if="column === 'fate'" class="nowrap"
+            ><Mark :state="fates[row.fate].state" quiet />{{ fates[row.fate].word }}{{ row.blades > 1 ? `, ${row.blades} used` : '' }}</span
+          >
+          <template v-else>{{ row.note }}</template>
+        </template>
+        <template #more="{ row }">
+          <p>
+            {{ heardBefore(row) }} {{ again(row) }} Clean-up {{ Math.round(row.cleanUpMinutes) }} min.
+            <button class="act plain" :aria-pressed="!!row.ignored" @click="shop.keepLog({ ...row, ignored: !row.ignored })">
+              {{ row.ignored ? 'Learn from it' : 'Leave it out of learning' }}
+            </button>
+            <Confirm label="Remove" :of="row.title" ask="Remove this cut from the log?" ok="Remove" @ok="shop.dropLog(row.id)" />
+          </p>
+        </template>
+      </DataTable>
+    </template>
+  </div>
 </template>
 
 <style scoped>
@@ -212,6 +210,16 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
   margin: 0;
   padding: 0;
   border: 0;
+}
+.narrow {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 16px;
+  align-items: center;
+  margin: 14px 0 8px;
+}
+.narrow label {
+  color: var(--soft);
 }
 .search {
   font: inherit;

@@ -9,6 +9,7 @@ import { useTrouble } from '../../store/trouble'
 import SignPicture from '../../draw/SignPicture.vue'
 import NextStep from './NextStep.vue'
 import WhySo from './WhySo.vue'
+import { dayWords } from '../../ui/clock'
 
 /** From what is seen to what it is, and the one thing to do next. */
 const remedy = useRemedy()
@@ -80,7 +81,7 @@ async function settle(cause: CauseId | 'nothing') {
       <h2 id="past-head">Found on this job before</h2>
       <ul>
         <li v-for="r in remedy.past.slice(0, 6)" :key="r.id">
-          {{ new Date(r.at).toLocaleDateString('sv') }}: {{ r.signs.map((s) => signNames[s]).join(', ') }};
+          {{ dayWords(r.at) }}: {{ r.signs.map((s) => signNames[s]).join(', ') }};
           <b>{{ r.cause === 'nothing' ? 'nothing to see once peeled' : causeNames[r.cause!] }}</b>
         </li>
       </ul>

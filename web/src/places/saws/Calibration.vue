@@ -18,6 +18,7 @@ import {
 } from '@green-pitch/core'
 import { useSettings } from '../../store/settings'
 import MarksChart from '../../draw/MarksChart.vue'
+import { dayWords } from '../../ui/clock'
 
 /** What was heard of a saw's marks: one rising line a size, and the dial. Noting is done at the ear, in Listen. */
 const props = defineProps<{ saw: StrungSaw }>()
@@ -63,7 +64,7 @@ const predicted = computed(() => {
     .filter((b) => !heard.has(b.width) && props.saw.ends.includes(b.end) && madeFor(props.saw, b))
     .map((b) => ({ name: sizeWords(b), mark: mid, ...stressAtMark(f, b, mid) }))
 })
-const day = (ms: number) => new Date(ms).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })
+const day = dayWords
 </script>
 
 <template>

@@ -12,6 +12,7 @@ import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
 import Choice from '../../ui/Choice.vue'
 import Themed from '../../ui/Themed.vue'
+import { dayWords } from '../../ui/clock'
 
 const router = useRouter()
 const settings = useSettings()
@@ -71,7 +72,7 @@ const learnedWords = computed(() => {
   const { cuts, leftOut } = learned.beliefs!
   return `${cuts} cut${cuts === 1 ? '' : 's'} spoke${leftOut ? `; ${leftOut} could not be calculated` : ''}.`
 })
-const day = (at: number) => new Date(at).toLocaleDateString('sv')
+const day = dayWords
 const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.length} kinds of blade, ${b.tables.log.length} cuts`
 </script>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { Popconfirm } from 'ant-design-vue'
+import Confirm from '../../ui/Confirm.vue'
 import type { Job } from '@green-pitch/core'
 import { fileStem, openFile, saveFile } from '../../data/files'
 import { pack } from '../../data/backup'
@@ -17,6 +17,7 @@ import { sizeSaid, stageOf, stateSaid, type Stage } from './words'
 import Plan from './Plan.vue'
 import AtTheSaw from './AtTheSaw.vue'
 import PutInOrder from './PutInOrder.vue'
+import { dayWords } from '../../ui/clock'
 
 /** Fair comparisons: planned, sawn under blind labels, put in order, and told. */
 const Result = defineAsyncComponent(() => import('./Result.vue'))
@@ -56,7 +57,7 @@ async function begin() {
   const pair = [ranked[0], rest.find((r) => shop.owned.has(r.blade.id)) ?? rest[0] ?? ranked[1]].flatMap((r) => r?.blade ?? [])
   const blades = pair.length === 2 ? pair : shop.catalogue.filter((b) => job.saw.ends.includes(b.end)).slice(0, 2)
   const id = await trials.begin({
-    name: `${job.stock.material.name}, ${new Date().toLocaleDateString('sv')}`,
+    name: `${job.stock.material.name}, ${dayWords(Date.now())}`,
     arms: blades.map((blade) => ({ id: blade.id, blade })),
     jobs: [JSON.parse(JSON.stringify(job)) as Job],
     ...{ repeats: 1, helper: false, oneBoard: true, misread: [] },
@@ -129,9 +130,7 @@ onKey('undo', () => void (trial.value && trials.undo(trial.value.id)))
             <button class="act plain" @click="handing = true">Another device</button>
             <button class="act plain" @click="out">Save as a file</button>
             <button class="act plain" @click="again">Repeat it</button>
-            <Popconfirm title="Delete this trial and all that was found?" ok-text="Delete" cancel-text="Keep it" @confirm="drop">
-              <button class="act plain">Delete</button>
-            </Popconfirm>
+            <Confirm label="Delete" ask="Delete this trial and all that was found?" ok="Delete" keep="Keep it" @ok="drop" />
           </div>
         </header>
         <nav class="stages" aria-label="Steps of the trial">

@@ -137,8 +137,11 @@ test('answers while typing, in inches and millimetres, with undo and redo, by ke
 
 test('asks back: every figure gives rule, inputs and source; limits collide in words; ways out are one click', async ({ page }) => {
   await openBench(page)
-  await page.getByRole('button', { name: 'feed: why?' }).first().click()
-  await expect(page.getByText('least of gaps', { exact: false })).toBeVisible()
+  await page
+    .getByRole('button', { name: /^feed .*: why\?$/ })
+    .first()
+    .click()
+  await expect(page.getByText('least of gullets', { exact: false })).toBeVisible()
   await page.keyboard.press('Escape')
   await page.keyboard.press('2')
   await page.getByLabel('Tightest drawn curve').fill('1')
@@ -151,7 +154,7 @@ test('asks back: every figure gives rule, inputs and source; limits collide in w
   await page.getByRole('button', { name: 'Pivot the corners' }).click()
   await expect(page.getByRole('heading', { name: /will do this cut: / })).toBeVisible()
   await page.getByText('What each school would pick').click()
-  await expect(page.getByRole('button', { name: /Smallest that bites/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /Smallest that cuts/ })).toBeVisible()
 })
 
 test('a link carries the ticket, and a broken one is refused with its reason', async ({ page, browser }) => {

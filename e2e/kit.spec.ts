@@ -11,12 +11,17 @@ async function give(page: Page, button: string, name: string, text: string) {
   await chooser.setFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) })
 }
 /** A shop that starts with nothing. */
-const bare = (page: Page) => page.route('**/start.json', (route) => route.fulfill({ json: { demo: false, reach: [] } }))
+/** A first visit without a demo, past its questions. */
+async function bare(page: Page) {
+  await page.route('**/start.json', (route) => route.fulfill({ json: { demo: false, reach: [] } }))
+  await page.goto('/')
+  await page.getByRole('button', { name: 'To the Bench' }).click()
+  await page.getByRole('button', { name: 'Leave it so' }).click()
+}
 const heading = (page: Page) => page.getByRole('heading', { level: 1 })
 
 test('from an empty drawer to a kit, an order and a chart on the wall, by keyboard', async ({ page }) => {
   await bare(page)
-  await openBench(page)
   await page.getByRole('link', { name: 'Drawer' }).click()
   // several sizes at once, by the packet
   await page.getByLabel('Pattern').selectOption({ label: 'Reverse-skip' })
@@ -93,8 +98,8 @@ test('from an empty drawer to a kit, an order and a chart on the wall, by keyboa
   await expect(page.getByText('it still holds', { exact: false })).toBeVisible()
   // what hangs on the wall is held against the drawer
   await page.getByRole('link', { name: 'Drawer' }).click()
-  await page.getByRole('button', { name: 'Take out No. 3 reverse-skip' }).click()
-  await page.getByRole('tooltip').getByRole('button', { name: 'Take out' }).click()
+  await page.getByRole('button', { name: 'Take out No. 3 reverse-skip' }).press('Enter')
+  await page.getByRole('dialog').getByRole('button', { name: 'Take out' }).click()
   await page.getByRole('link', { name: 'Wall chart' }).click()
   await expect(page.getByText(/Print it anew: .* is now No\. \S+ /)).toBeVisible()
 })
@@ -133,7 +138,6 @@ test('what is worth buying for a saw of pinned blades: a saw or holders for plai
   page,
 }) => {
   await bare(page)
-  await openBench(page, '/')
   await page.getByRole('link', { name: 'Saws' }).click()
   await page.getByRole('button', { name: 'Scroll, pinned' }).click()
   await page.getByText('It stands in my shop').click()

@@ -81,10 +81,7 @@ test('a log of two hundred cuts is learned from by a worker, in inches and with 
   await page.getByRole('link', { name: 'Settings' }).click()
   await expect(page.getByText(/^215 cuts spoke/)).toBeVisible()
   await page.getByRole('link', { name: 'Log', exact: true }).click()
-  await page
-    .getByRole('button', { name: /expand/i })
-    .first()
-    .click()
+  await page.getByRole('button', { name: 'More' }).first().click()
   await page.getByRole('button', { name: 'Leave it out of learning' }).click()
   await expect(page.getByText('not learned from')).toBeVisible()
   await page.getByRole('link', { name: 'Settings' }).click()

@@ -133,7 +133,7 @@ test('a slip while running: weighed by its edge, eased ahead of the blade, in th
   await expect(dialog.getByRole('button', { name: 'Follow the eased line' })).toBeDisabled()
   await dialog.getByText('piece', { exact: true }).click()
   await dialog.getByText('shows', { exact: true }).click()
-  await dialog.getByLabel('Off the line by').fill('4 mm')
+  await dialog.getByLabel('Off the line by').fill('8 mm')
   await expect(verdict).toContainText(/web thinner|It will show/)
   await dialog.getByLabel('Off the line by').fill('0.5 mm')
   // what an edge is was said once for it

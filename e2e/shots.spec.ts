@@ -117,8 +117,7 @@ test('Listen, and a saw that is calibrated', async ({ page }) => {
   await page.screenshot({ path: `${dir}/saw-calibration.png`, ...still })
 })
 
-const reckoned = (page: import('@playwright/test').Page) =>
-  expect(page.getByRole('region', { name: 'Answer' })).toContainText('Openings')
+const reckoned = (page: import('@playwright/test').Page) => expect(page.getByRole('region', { name: 'Answer' })).toContainText('Openings')
 test('Pattern', async ({ page }) => {
   await page.goto('/pattern')
   await reckoned(page)

@@ -14,6 +14,18 @@ const in_ = (root: string, rooms: string[]) => new RegExp(`/${root}/(${rooms.joi
 export default defineConfig({
   plugins: [
     vue(),
+    {
+      // the two faces every screen shows come with the page, not after its styles: nothing shifts when they arrive
+      name: 'preload-fonts',
+      transformIndexHtml: (_, { bundle }) =>
+        Object.keys(bundle ?? {})
+          .filter((f) => /-latin-wght-normal.*\.woff2$/.test(f))
+          .map((f) => ({
+            tag: 'link',
+            attrs: { rel: 'preload', href: `/${f}`, as: 'font', type: 'font/woff2', crossorigin: true },
+            injectTo: 'head' as const,
+          })),
+    },
     VitePWA({
       registerType: 'prompt', // a new version waits until the user says so
       manifest: {
@@ -23,10 +35,12 @@ export default defineConfig({
         theme_color: '#f5f1e8',
         background_color: '#f5f1e8',
         display: 'standalone',
+        id: '/',
         start_url: '/',
         icons: [
           { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
           { src: '/icon-512.png', sizes: '512x512', type: 'image/png' },
+          { src: '/icon-maskable-512.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
           { src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' },
         ],
       },

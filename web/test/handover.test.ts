@@ -49,7 +49,7 @@ test('a damaged, foreign or newer hand-over is refused and harms nothing', async
     const read = await unpackJob(file)
     expect(read.ok ? '' : read.message).toContain(said)
   }
-  expect(await db.jobs.count()).toBe(8)
+  expect(await db.jobs.count()).toBe(9)
 })
 
 test('patterns and runs go through a backup exactly; one from before they existed still restores', async () => {

@@ -17,6 +17,7 @@ import {
   sizeWords,
   strokesWords,
   type Say,
+  sawWords,
 } from './say.js'
 
 const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten']
@@ -103,7 +104,7 @@ export function purchaseWords(p: Purchase, say: Say, sawName: (id: string) => st
     case 'tension':
       return `Quick clamps and tension that returns on ${saw}`
     case 'saw':
-      return p.saw!.name
+      return sawWords(p.saw!, say)
     case 'drill':
       return `A drill of ${roundWords(p.drill!, say)}`
   }

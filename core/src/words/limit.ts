@@ -5,7 +5,7 @@ import type { Stock } from '../stock/index.js'
 import { LEAST_TEETH, teethWished } from '../cut/index.js'
 import { stops, type Margin, type SizeWindow, type WindowSize, type Collision, type WayOut, type WayStep } from '../choose/index.js'
 import { heights, type Job } from '../job/index.js'
-import { biteWords, capital, lengthWords, listWords, lowered, roundWords, sizeWords, type Say } from './say.js'
+import { biteWords, capital, lengthWords, listWords, lowered, roundWords, sawWords, sizeWords, type Say } from './say.js'
 
 export const limitNames: Record<LimitId, string> = {
   end: 'Clamps',
@@ -281,7 +281,7 @@ function stepWords(step: WayStep, say: Say): { act: string; cost: string } {
     hole: [`Drill ${to} pilot holes`, 'Only where the opening has room.'],
     'edge-entry': ['Enter from an edge', 'Only where a cut in from the edge may show.'],
     'wider-web': [`Leave ${to} standing`, 'The drawing changes.'],
-    saw: [`Take the ${step.saw ? lowered(step.saw.name.replace(/^The /, '')) : ''}`, ''],
+    saw: [`Take the ${step.saw ? lowered(sawWords(step.saw, say).replace(/^The /, '')) : ''}`, ''],
   }
   const [act, cost] = words[step.kind]
   return { act, cost }

@@ -1,4 +1,5 @@
 import { decimal, noteOf, printLength, type LengthUnit } from '../quantity/index.js'
+import { sawById, type Saw } from '../saw/index.js'
 import { countedTpi, sizedByTeeth, type Blade, type BladeEnd } from '../blade/index.js'
 
 /** How the user wants to be spoken to. */
@@ -69,6 +70,12 @@ export function bladeWords(blade: Blade, say: Say): string {
   return say.naming === 'tpi'
     ? `${tpiWords(blade)} ${blade.name.toLowerCase()}, ${sizeWords(blade)}`
     : `${sizeWords(blade)} ${blade.name.toLowerCase()}`
+}
+
+/** What a saw is called. Profiles as they ship are named by a measure, told in the user's unit; a name of one's own stands as it is. */
+export function sawWords({ id, name }: Pick<Saw, 'id' | 'name'>, say: Say): string {
+  if (say.unit === 'mm' || sawById(id)?.name !== name) return name
+  return name.replace(/(\d+) mm/, (_, mm: string) => printLength(Number(mm), say.unit))
 }
 
 const ends: Record<BladeEnd, string> = {

@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useMediaQuery } from '@vueuse/core'
 import { places } from './places'
+import { usePersistence } from '../store/persistence'
 import { useKeys } from '../ui/keys'
+import { useLight } from '../ui/light'
 import Ticket from './Ticket.vue'
 import Overtaken from './Overtaken.vue'
 import Words from './Words.vue'
@@ -20,17 +22,27 @@ const settled = ref(false)
 onMounted(() =>
   setTimeout(() => {
     settled.value = true
+    usePersistence()
     // the check of what is stored is made ready while nobody waits: at the first edit it would hold up the hand
     const ready = () => void import('../data/schema').catch(() => undefined)
     if ('requestIdleCallback' in window) requestIdleCallback(ready)
     else ready()
   }, 1200),
 )
+/** After a link, where one is now: said once, not at the start. */
+const moved = ref('')
+watch(
+  () => route.name,
+  (name, before) => {
+    if (before) moved.value = String(name)
+  },
+)
 const menu = ref(false)
 // beside a running saw a phone shows the work alone
 const narrow = useMediaQuery('(max-width: 760px)')
 const withTicket = computed(() => route.name === 'Bench' || route.name === 'Pattern' || (route.name === 'Listen' && !narrow.value))
 useKeys()
+useLight()
 </script>
 
 <template>
@@ -51,8 +63,8 @@ useKeys()
     </header>
     <nav id="nav" :class="{ open: menu }" aria-label="Places">
       <div v-for="g in groups" :key="g.name" class="group">
-        <h2>{{ g.name }}</h2>
-        <ul>
+        <p aria-hidden="true">{{ g.name }}</p>
+        <ul :aria-label="g.name">
           <li v-for="p in g.places" :key="p.path">
             <RouterLink :to="p.path" :aria-current="route.name === p.name ? 'page' : undefined" @click="menu = false">{{
               p.name
@@ -67,6 +79,7 @@ useKeys()
       <RouterView />
     </main>
   </div>
+  <p class="sr" role="status">{{ moved }}</p>
   <Words />
   <UpdateReady v-if="settled" />
   <KeyList />
@@ -99,7 +112,7 @@ nav {
   padding: 14px 0 4px;
   border-bottom: 1px solid var(--faint);
 }
-.group h2 {
+.group p {
   font-weight: 400;
   color: var(--soft);
   font-size: 15px;

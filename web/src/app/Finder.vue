@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { bladeWords } from '@green-pitch/core'
+import { sawWords, bladeWords } from '@green-pitch/core'
 import { db } from '../data/db'
 import { useJob } from '../store/job'
 import { useSettings } from '../store/settings'
@@ -57,7 +57,7 @@ const all = computed((): Hit[] => {
     ...terms.map((t): Hit => ({ kind: kindOf(t.to), text: t.text, words: t.words, go: () => lead(t.to) })),
     ...names.value.map((j) => ({ kind: 'Job', text: j.name, go: bench(() => jobs.open(j.id)) })),
     ...shop.materials.map((m) => ({ kind: 'Stock', text: m.name, go: bench(() => jobs.edit((t) => withMaterial(t, m), 'material')) })),
-    ...shop.saws.map((s) => ({ kind: 'Saw', text: s.name, go: bench(() => jobs.edit((t) => withSaw(t, s), 'saw')) })),
+    ...shop.saws.map((s) => ({ kind: 'Saw', text: sawWords(s, settings.say), go: bench(() => jobs.edit((t) => withSaw(t, s), 'saw')) })),
     ...shop.catalogue.map((b) => ({
       kind: 'Blade',
       text: bladeWords(b, settings.say),

@@ -2,7 +2,10 @@
 import { useRegisterSW } from 'virtual:pwa-register/vue'
 import { useJob } from '../store/job'
 
-const { needRefresh, updateServiceWorker } = useRegisterSW()
+const OFTEN = 3_600_000 // ms; a tab that stays open for days asks for a new version too
+const { needRefresh, updateServiceWorker } = useRegisterSW({
+  onRegisteredSW: (_, registration) => void (registration && setInterval(() => void registration.update().catch(() => undefined), OFTEN)),
+})
 const jobs = useJob()
 const PATIENCE = 4000 // ms; the new version may have taken over without this page hearing of it
 const reload = () => window.location.reload()

@@ -1,8 +1,18 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import Bench from '../places/bench/Bench.vue'
 
+/** On a wide screen the work scrolls and not the page; where it stood is found again on the way back. */
+const stood = new Map<string, number>()
+const work = () => document.getElementById('place')
+
 export const router = createRouter({
   history: createWebHistory(),
+  scrollBehavior(to, from, saved) {
+    if (to.path === from.path) return
+    // what is asynchronous stands a moment later
+    requestAnimationFrame(() => work()?.scrollTo(0, saved ? (stood.get(to.path) ?? 0) : 0))
+    return saved ?? { top: 0 }
+  },
   routes: [
     { path: '/', name: 'Bench', component: Bench },
     { path: '/pattern', name: 'Pattern', component: () => import('../places/pattern/Pattern.vue') },
@@ -21,6 +31,9 @@ export const router = createRouter({
     { path: '/welcome', name: 'Welcome', component: () => import('../places/welcome/Welcome.vue') },
     { path: '/:rest(.*)*', redirect: '/' },
   ],
+})
+router.beforeEach((_, from) => {
+  stood.set(from.path, work()?.scrollTop ?? 0)
 })
 router.afterEach((to) => {
   document.title = to.name === 'Bench' ? 'Green Pitch' : `${String(to.name)}, Green Pitch`

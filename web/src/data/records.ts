@@ -157,12 +157,13 @@ export interface Chart {
   /** when it was printed, and the blade of each row then */
   printed?: { at: number; blades: (string | null)[] }
 }
-export const themes = ['paper', 'lamp'] as const
+/** `device`: as the device is set */
+export const themes = ['device', 'paper', 'lamp'] as const
 export const namings = ['size', 'tpi'] as const
 export const papers = ['a5', 'half-letter'] as const
 export const plainSettings: Settings = {
   unit: 'mm',
-  theme: 'paper',
+  theme: 'device',
   naming: 'size',
   singleKeys: true,
   drills: ['metric'],

@@ -325,7 +325,7 @@ export const done: readonly Done[] = [
     underside: 3,
     edge: 3,
     cleanUpMinutes: 9,
-    note: 'too coarse for 3 mm: hopped',
+    note: 'too coarse for thin ply: hopped',
   },
   {
     day: 18,

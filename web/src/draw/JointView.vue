@@ -90,7 +90,7 @@ const order = computed(() =>
       <Hatch :id="`${id}h`" :hatch="hatch" v-bind="view.name === 'tails' ? { patternTransform: 'rotate(90)' } : {}" />
     </defs>
     <path v-for="(s, i) in of('board')" :key="`b${i}`" :d="path(s)" :fill="`url(#${id}h)`" stroke="var(--ink)" stroke-width="1.6" />
-    <path v-for="(s, i) in of('waste')" :key="`w${i}`" :d="path(s)" fill="var(--void-bg, #e4ded0)" stroke="none" />
+    <path v-for="(s, i) in of('waste')" :key="`w${i}`" :d="path(s)" fill="var(--faint)" stroke="none" />
     <path v-for="(s, i) in of('cut')" :key="`c${i}`" :d="path(s)" fill="none" stroke="var(--ink)" stroke-width="1.6" />
     <path v-for="(s, i) in of('board')" :key="`o${i}`" :d="path(s)" fill="none" stroke="var(--ink)" stroke-width="1.6" />
     <path

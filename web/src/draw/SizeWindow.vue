@@ -8,6 +8,7 @@ import {
   runsOf,
   sizedByTeeth,
   sizeWords,
+  stops,
   windowHeading,
   type Blade,
   type Job,
@@ -48,8 +49,32 @@ const ORDER: LimitId[] = [
   'material',
 ]
 const sizes = computed(() => props.window.inputs.sizes)
-const col = computed(() => Math.max(8, ((width.value || 760) - LEFT.value - 4) / Math.max(1, sizes.value.length)))
-const x = (i: number) => LEFT.value + i * col.value
+const chosenAt = computed(() => sizes.value.findIndex((s) => s.blade.id === props.chosen))
+const FINGER = 24 // px a size wants at least, to be pressed
+/** Where a narrow phone has no room for every size, those farthest from what will do are left out, and never the chosen one. */
+const span = computed((): [from: number, count: number] => {
+  const all = sizes.value
+  const most = Math.max(3, Math.floor(((width.value || 760) - LEFT.value - 4) / FINGER))
+  if (all.length <= most) return [0, all.length]
+  const passing = all.flatMap((s, i) => (s.passes ? [i] : []))
+  const middle = passing.length ? (passing[0]! + passing.at(-1)!) / 2 : Math.max(0, chosenAt.value)
+  const chosen = Math.max(0, chosenAt.value)
+  const from = Math.min(Math.max(0, Math.round(middle - most / 2)), all.length - most)
+  return [Math.max(0, Math.min(Math.max(from, chosen - most + 1), chosen)), most]
+})
+const col = computed(() => Math.max(8, ((width.value || 760) - LEFT.value - 4) / Math.max(1, span.value[1])))
+const x = (i: number) => LEFT.value + (i - span.value[0]) * col.value
+/** Whether it will do, and where not, which limits stop it. */
+const doesWords = ({ passes, near, margins }: SizeWindow['inputs']['sizes'][number]) =>
+  near
+    ? 'will do at a price'
+    : passes
+      ? 'will do'
+      : `will not do: ${margins
+          .filter(stops)
+          .map((m) => limitNames[m.limit].toLowerCase())
+          .join(', ')}`
+const inSight = (i: number) => i >= span.value[0] && i < span.value[0] + span.value[1]
 /** Limits that say nothing while they are met. */
 const QUIET = new Set<LimitId>(['end', 'material', 'reach', 'access', 'packing'])
 /** Rows worth showing: whatever the job asks; clamps and stock only where they fail. */
@@ -71,7 +96,6 @@ const open = computed(() => runsOf(placesOf((s) => s.passes)))
 const high = computed(() => rows.value.length * ROW.value)
 const short = (s: string) => (s.length > 4 ? s.slice(0, 6) : s)
 /** A narrow phone cannot show every number: the chosen one, and others clear of it and of each other. */
-const chosenAt = computed(() => sizes.value.findIndex((s) => s.blade.id === props.chosen))
 const showNumber = (i: number) => {
   const every = Math.ceil((col.value < 26 ? 34 : 26) / col.value)
   return (i - Math.max(0, chosenAt.value)) % every === 0
@@ -82,7 +106,7 @@ const slider = computed(() => {
   const from = x(first[0])
   const to = x(open.value.at(-1)![1] + 1)
   const wide = Math.max(to - from, 150)
-  const end = LEFT.value + sizes.value.length * col.value
+  const end = LEFT.value + span.value[1] * col.value
   return { left: Math.max(LEFT.value, Math.min((from + to) / 2 - wide / 2, end - wide - 44)), wide }
 })
 </script>
@@ -94,7 +118,7 @@ const slider = computed(() => {
       <slot name="pattern" />
     </div>
     <div class="chart" :class="{ narrow }" :style="{ height: `${high + 80}px` }">
-      <svg :width="LEFT + sizes.length * col + 4" :height="high + 46" aria-hidden="true">
+      <svg :width="LEFT + span[1] * col + 4" :height="high + 46" aria-hidden="true">
         <defs>
           <pattern :id="`${id}x`" width="7" height="7" patternUnits="userSpaceOnUse">
             <rect width="7" height="7" fill="var(--faint)" />
@@ -115,7 +139,7 @@ const slider = computed(() => {
           :fill="`url(#${id}s)`"
         />
         <g v-for="(l, r) in rows" :key="l.id">
-          <path :d="`M${LEFT} ${(r + 1) * ROW - 2}H${x(sizes.length)}`" stroke="var(--rule)" stroke-width="0.8" />
+          <path :d="`M${LEFT} ${(r + 1) * ROW - 2}H${LEFT + span[1] * col}`" stroke="var(--rule)" stroke-width="0.8" />
           <path
             v-for="[a, b] in runsOf(l.near)"
             :key="`n${a}`"
@@ -169,12 +193,13 @@ const slider = computed(() => {
       </dl>
       <button
         v-for="(s, i) in sizes"
+        v-show="inSight(i)"
         :key="s.blade.id"
         class="size"
         :class="{ ok: s.passes, on: s.blade.id === chosen }"
         :style="{ left: `${x(i)}px`, width: `${col}px`, height: `${high + 76}px` }"
         :aria-pressed="s.blade.id === chosen"
-        :aria-label="`${sizeWords(s.blade)}, ${s.near ? 'will do at a price' : s.passes ? 'will do' : 'will not do'}${owned.has(s.blade.id) ? ', owned' : ''}`"
+        :aria-label="`${sizeWords(s.blade)}, ${doesWords(s)}${owned.has(s.blade.id) ? ', owned' : ''}`"
         @click="emit('choose', s.blade)"
       >
         <span class="no">{{ showNumber(i) ? short(s.blade.size) : '' }}</span><span class="dot">{{

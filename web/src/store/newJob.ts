@@ -10,7 +10,10 @@ export function useNewJob() {
   const settings = useSettings()
   return async (sawId = jobs.job.saw.id) => {
     const saw = shop.offered.find((s) => s.id === sawId) ?? shop.offered[0]!
-    await jobs.add('New job', { job: usualJob(saw, settings.value.supply.makes, settings.value.unit), model: MODEL })
+    const ticket = { job: usualJob(saw, settings.value.supply.makes, settings.value.unit), model: MODEL }
+    // one that nobody has told anything yet is the new one
+    if (jobs.asking && !jobs.past.length) jobs.edit(() => ticket, 'new')
+    else await jobs.add('New job', ticket)
     jobs.asking = true
   }
 }

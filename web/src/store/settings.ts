@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
-import { computed, onScopeDispose, ref, watch } from 'vue'
+import { usePreferredDark } from '@vueuse/core'
+import { computed, onScopeDispose, ref } from 'vue'
 import type { Say } from '@green-pitch/core'
 import { db, onNews, setMeta } from '../data/db'
 import { plainSettings, type Settings } from '../data/records'
@@ -28,12 +29,8 @@ export const useSettings = defineStore('settings', () => {
     if (news.what === 'replaced' || news.table === 'meta') load().catch(useTrouble().report)
   })
   onScopeDispose(deaf)
-  watch(
-    () => value.value.theme,
-    (theme) => {
-      document.documentElement.dataset.theme = theme
-    },
-    { immediate: true },
-  )
-  return { value, say, load, change }
+  const darkDevice = usePreferredDark()
+  /** The lamp is lit: by choice, or as the device is set. */
+  const lamp = computed(() => value.value.theme === 'lamp' || (value.value.theme === 'device' && darkDevice.value))
+  return { value, say, lamp, load, change }
 })

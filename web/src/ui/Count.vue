@@ -83,7 +83,7 @@ function leave() {
         @keydown.up.prevent="by(1)"
         @keydown.down.prevent="by(-1)"
       /><span v-if="unit" class="soft">{{ unit }}</span
-      ><span class="steps" aria-hidden="true"
+      ><span v-if="quiet" class="steps" aria-hidden="true"
         ><button type="button" tabindex="-1" :disabled="modelValue !== undefined && modelValue <= min" @click="by(-1)">−</button
         ><button type="button" tabindex="-1" :disabled="modelValue !== undefined && modelValue >= max" @click="by(1)">+</button></span
       ></span

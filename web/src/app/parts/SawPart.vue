@@ -1,6 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { endWords, lengthWords, onSaw, rankBlades, sawById, speedRange, wayWords, type Saw } from '@green-pitch/core'
+import {
+  sawWords,
+  strokesWords,
+  endWords,
+  lengthWords,
+  onSaw,
+  rankBlades,
+  sawById,
+  speedRange,
+  wayWords,
+  type Saw,
+} from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
@@ -26,7 +37,7 @@ const rows = computed(() =>
 const about = (s: Saw) =>
   s.kind === 'hand'
     ? 'pushed or pulled, chosen by the work'
-    : `${speedRange(s).join('–')} strokes/min, ${s.kind === 'jigsaw' ? `${lengthWords(s.stroke, settings.say)} stroke` : `${lengthWords(s.throat, settings.say)} deep`}, ${endWords(s.ends)}`
+    : `${strokesWords({ low: speedRange(s)[0], high: speedRange(s)[1] })} strokes/min, ${s.kind === 'jigsaw' ? `${lengthWords(s.stroke, settings.say)} stroke` : `${lengthWords(s.throat, settings.say)} deep`}, ${endWords(s.ends)}`
 const take = (saw: Saw) => jobs.edit((t) => withSaw(t, saw), 'saw')
 const offers = computed(() => answer.ways.filter((w) => w.kind === 'saw'))
 /** The job keeps the profile it was reckoned with; a profile edited since is offered, never slipped in. */
@@ -50,7 +61,7 @@ const newer = computed(() => {
   <div class="list">
     <button v-for="r in rows" :key="r.saw.id" class="row" :aria-pressed="r.saw.id === jobs.job.saw.id" @click="take(r.saw)">
       <Mark :state="r.blades ? 'within' : 'beyond'" />
-      <span>{{ r.saw.name }}<span v-if="r.mine" class="soft"> (yours)</span></span
+      <span>{{ sawWords(r.saw, settings.say) }}<span v-if="r.mine" class="soft"> (yours)</span></span
       ><span class="soft">{{ about(r.saw) }}</span
       ><span>{{ r.blades ? `${r.blades} blade${r.blades === 1 ? '' : 's'} will do` : 'none will do' }}</span>
     </button>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
+import { watchDebounced } from '@vueuse/core'
 import {
+  bladeWords,
   blades,
   cautionWords,
   clampTrouble,
@@ -12,9 +14,12 @@ import {
   flowingRadius,
   groupName,
   roundWords,
+  rules,
   setUpWords,
   sizeWords,
+  strokesWords,
   turnsAnywhere,
+  windowHeading,
   workedRadius,
   isStrung,
   type Blade,
@@ -76,6 +81,20 @@ function pattern(group: string) {
 }
 useSizeKeys()
 
+/** The answer for those who hear it: once the hand has come to rest, and not at the start. */
+const answered = computed(() =>
+  answer.evaluation.passes
+    ? `${bladeWords(answer.blade, say.value)}, ${strokesWords(answer.evaluation.speed, ' to ')} strokes a minute. ${windowHeading(answer.window)}.`
+    : 'No blade for this saw will do this cut.',
+)
+const heard = ref('')
+watchDebounced(
+  answered,
+  (text) => {
+    heard.value = text
+  },
+  { debounce: 700 },
+)
 const logging = ref(false)
 const printing = ref(false)
 const comparing = ref(false)
@@ -111,6 +130,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
 <template>
   <div class="bench">
     <h1 class="sr">Bench</h1>
+    <p class="sr" role="status">{{ heard }}</p>
     <JobBar @print="printing = true" @log="logging = true" />
     <NewJob v-if="jobs.asking" :key="jobs.record.id" />
     <div class="left">
@@ -190,7 +210,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
             <li v-for="l in list" :key="l.item.do">
               <Rich :text="l.text" />
               <span v-for="c in cautions.beside.get(l.item.do)" :key="c" class="soft"> {{ cautionWords[c] }}</span>
-              <Why v-if="ruleOf[l.item.do]" :why="why(ruleOf[l.item.do]!)" label="This setting">why?</Why>
+              <Why v-if="ruleOf[l.item.do]" :why="why(ruleOf[l.item.do]!)" :label="`${rules[ruleOf[l.item.do]!].name}, set-up`">why?</Why>
             </li>
           </ol>
         </section>
@@ -250,6 +270,9 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
 }
 .turns dd {
   white-space: nowrap;
+}
+.turns :deep(.figure) {
+  min-height: 24px;
 }
 .turns .here {
   font-weight: 700;

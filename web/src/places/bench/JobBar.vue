@@ -35,7 +35,7 @@ async function share() {
       :size="Math.min(42, jobs.name.length + 1)"
       @update:model-value="jobs.rename"
     />
-    <span class="soft" role="status">{{ stateWords }}</span>
+    <span class="soft">{{ stateWords }}</span>
     <span class="gap" />
     <button class="act plain" :disabled="!jobs.past.length" @click="jobs.undo()">Undo</button>
     <button class="act plain" :disabled="!jobs.future.length" @click="jobs.redo()">Redo</button>

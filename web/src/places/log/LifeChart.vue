@@ -22,7 +22,7 @@ const name = (l: Life) => {
   return `${blade ? bladeWords(blade, settings.say) : l.blade}, ${material.toLowerCase()}`
 }
 const option = computed(() => {
-  void settings.value.theme // colours are read anew when the lamp is lit
+  void settings.lamp // colours are read anew when the lamp is lit
   const { text, base, tooltip, splitLine } = chartStyle()
   return {
     ...base,

@@ -2,6 +2,7 @@
 import { computed, defineAsyncComponent, reactive, ref } from 'vue'
 import {
   bladeWords,
+  countWords,
   isStrung,
   lives,
   minutesWords,
@@ -97,7 +98,7 @@ async function bring() {
   const kept = await shop.keepLogs(read.filter((r) => !known.has(r.id)))
   const had = read.filter((r) => known.has(r.id)).length
   trouble.say(
-    [`${kept} cuts taken from ${f.name}${had ? `, ${had} were here already` : ''}.`, ...refused.slice(0, 6)].join('\n'),
+    [`${countWords(kept, 'cut')} taken from ${f.name}${had ? `, ${had} were here already` : ''}.`, ...refused.slice(0, 6)].join('\n'),
     refused.length ? 'trouble' : 'done',
   )
 }

@@ -17,7 +17,7 @@ const settings = useSettings()
 const told = computed(() => heldIntervals(props.entries))
 const held = computed(() => told.value.filter((t) => t.held).length)
 const option = computed(() => {
-  void settings.value.theme // colours are read anew when the lamp is lit
+  void settings.lamp // colours are read anew when the lamp is lit
   const { text, base, tooltip, splitLine } = chartStyle()
   const all = told.value.flatMap((t) => [t.expected, t.took])
   const [min, max] = [2 ** Math.floor(Math.log2(Math.min(...all))), 2 ** Math.ceil(Math.log2(Math.max(...all)))]

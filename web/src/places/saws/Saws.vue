@@ -2,6 +2,7 @@
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { Switch } from 'ant-design-vue'
 import {
+  sawWords,
   blades,
   clampTrouble,
   endWords,
@@ -83,7 +84,7 @@ const holds = computed(() => blades.filter((b) => !clampTrouble(saw.value, b)).l
               <div>
                 <Typed
                   class="name"
-                  :model-value="saw.name"
+                  :model-value="sawWords(saw, settings.say)"
                   aria-label="Name of the saw"
                   maxlength="80"
                   @update:model-value="(name) => put({ name: name.trim() || saw.name })"

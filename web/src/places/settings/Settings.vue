@@ -7,6 +7,7 @@ import { clearAll, makeBackup, readBackup, restore, type Backup } from '../../da
 import { openFile, saveFile } from '../../data/files'
 import type { Settings } from '../../data/records'
 import { useKeeper } from '../../store/keeper'
+import { usePersistence } from '../../store/persistence'
 import { useLearned } from '../../store/learned'
 import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
@@ -19,6 +20,8 @@ const settings = useSettings()
 const keeper = useKeeper()
 const learned = useLearned()
 const trouble = useTrouble()
+const persistence = usePersistence()
+const promised = computed(() => (persistence.promised === undefined ? 'unasked' : persistence.promised ? 'yes' : 'no'))
 const waiting = shallowRef<Backup>() // a plain object: storage takes no reactive ones
 const clearing = ref(false)
 
@@ -103,6 +106,7 @@ const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.le
           label="Light"
           :model-value="settings.value.theme"
           :options="[
+            { value: 'device', label: 'As the device' },
             { value: 'paper', label: 'Paper' },
             { value: 'lamp', label: 'Lamp' },
           ]"
@@ -207,7 +211,16 @@ const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.le
       </section>
       <section aria-labelledby="keep-head">
         <h2 id="keep-head">Backup</h2>
-        <p class="soft">Everything lives in this browser, on this machine. A backup is one file and restores exactly.</p>
+        <p class="soft">
+          Everything lives in this browser, on this machine. A backup is one file and restores exactly.
+          {{
+            {
+              yes: 'The browser has promised not to clear it when space is short.',
+              no: 'The browser may clear it when space is short: save a backup now and then.',
+              unasked: '',
+            }[promised]
+          }}
+        </p>
         <div class="acts">
           <button class="act main" @click="backup">Save a backup</button><button class="act" @click="choose">Restore from a backup</button
           ><button class="act" @click="demo">Put in the demo bench</button
@@ -235,7 +248,7 @@ const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.le
 <style scoped>
 .grid {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(330px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(330px, 100%), 1fr));
   gap: 16px 24px;
 }
 .all {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import {
+  sawWords,
   bladeWords,
   forecast,
   groupName,
@@ -111,7 +112,7 @@ const thickness = (j: Job) => ('thickness' in j.stock ? j.stock.thickness : unde
         blades
       </h2>
       <p class="soft">
-        {{ job.saw.name }}.
+        {{ sawWords(job.saw, settings.say) }}.
         {{
           trial.design.balanced
             ? 'Each blade follows each other equally often.'

@@ -37,7 +37,7 @@ const telling = computed(() =>
 
 <template>
   <div>
-    <div class="scroll">
+    <div class="scroll" tabindex="0" role="region" aria-label="Ranking, table">
       <table class="plain">
         <thead>
           <tr>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { onBeforeRouteLeave, useRouter } from 'vue-router'
-import { familyOf, mixes, saws as known, type Saw } from '@green-pitch/core'
+import { sawWords, familyOf, mixes, saws as known, type Saw } from '@green-pitch/core'
 import { setMeta } from '../../data/db'
 import { useKeeper } from '../../store/keeper'
 import { useNewJob } from '../../store/newJob'
@@ -79,7 +79,7 @@ onBeforeRouteLeave(() => {
       <h2 id="w-saws">Which saws stand here?</h2>
       <div class="saws" role="group" aria-labelledby="w-saws">
         <button v-for="s in shown" :key="s.id" class="saw" :aria-pressed="shop.mine.has(s.id)" @click="stands(s)">
-          <SawPicture :saw="s" /><span>{{ s.name }}</span>
+          <SawPicture :saw="s" /><span>{{ sawWords(s, settings.say) }}</span>
         </button>
       </div>
       <button v-if="!all" class="act plain" @click="all = true">All {{ known.length }} kinds</button>

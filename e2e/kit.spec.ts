@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { expect, openBench, openThenStopServer, ranked, test } from './help'
+import { expect, openThenStopServer, ranked, test } from './help'
 
 async function downloaded(page: Page, button: string): Promise<Buffer> {
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: button }).click()])

@@ -11,4 +11,7 @@ import { start } from './start'
 const app = createApp(App).use(createPinia())
 // a link to a job or a place is followed all the same
 if ((await start()) && location.pathname === '/' && !location.search) await router.replace('/welcome')
-app.use(router).mount('#app')
+app.use(router)
+// the place is known before anything is laid out, so that nothing moves when it comes
+await router.isReady()
+app.mount('#app')

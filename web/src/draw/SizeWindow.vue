@@ -23,7 +23,10 @@ const props = defineProps<{ window: SizeWindow; job: Job; say: Say; chosen: stri
 const emit = defineEmits<{ choose: [blade: Blade]; pace: [value: number] }>()
 const id = useId()
 const box = ref<HTMLElement>()
-const { width } = useElementSize(box)
+// until it is measured: what the screen leaves beside the places and the suggestions
+const GUESS =
+  window.innerWidth <= 760 ? window.innerWidth - 32 : window.innerWidth <= 1080 ? window.innerWidth - 164 : window.innerWidth - 504
+const { width } = useElementSize(box, { width: GUESS, height: 0 })
 /** A narrow phone has no room beside the bands: there each limit is named above its own. */
 const narrow = computed(() => (width.value || 760) < 520)
 const LEFT = computed(() => (narrow.value ? 0 : 168))

@@ -30,6 +30,8 @@ export interface ChartIn {
 export const PAPERS = { a4: [297, 210], a3: [420, 297], letter: [279.4, 215.9], tabloid: [431.8, 279.4] } as const
 export const paperNames = { a4: 'A4', a3: 'A3', letter: 'Letter', tabloid: 'Tabloid' } as const
 
+/** A line to measure a print by. */
+export const CHECK = { mm: { length: 100, step: 10, word: '100 mm' }, in: { length: 101.6, step: 25.4, word: '4 in' } } as const
 const MM = 25.4 / 72 // of a point
 /** Sizes on A3; smaller sheets are drawn smaller as a whole. */
 const FIGURE = 18
@@ -148,9 +150,11 @@ export function chartSheet(
     }
   }
   const foot = height - MARGIN * k
-  marks.push({ line: [MARGIN * k, foot - 6 * k, MARGIN * k + 100, foot - 6 * k], width: 0.3 })
-  for (const d of [0, 50, 100]) marks.push({ line: [MARGIN * k + d, foot - 6 * k, MARGIN * k + d, foot - (6 + 2.5) * k], width: 0.3 })
-  put('This line is 100 mm. Green Pitch.', MARGIN * k, foot, 10, 100, { soft: true })
+  const check = CHECK[say.unit]
+  marks.push({ line: [MARGIN * k, foot - 6 * k, MARGIN * k + check.length, foot - 6 * k], width: 0.3 })
+  for (const d of [0, check.length / 2, check.length])
+    marks.push({ line: [MARGIN * k + d, foot - 6 * k, MARGIN * k + d, foot - (6 + 2.5) * k], width: 0.3 })
+  put(`This line is ${check.word}. Green Pitch.`, MARGIN * k, foot, 10, 100, { soft: true })
   const caution = 'Guards and manuals first. Notes hold for these saws alone. Print anew when the drawer changes.'
   marks.push({ text: caution, x: width - MARGIN * k, y: foot, pt: 10 * k, soft: true, right: true })
   return { width, height, marks, places }

@@ -1,3 +1,4 @@
+import { CHECK } from './chartSheet'
 import { jsPDF } from 'jspdf'
 import regular from '@expo-google-fonts/atkinson-hyperlegible-next/400Regular/AtkinsonHyperlegibleNext_400Regular.ttf?url'
 import bold from '@expo-google-fonts/atkinson-hyperlegible-next/700Bold/AtkinsonHyperlegibleNext_700Bold.ttf?url'
@@ -30,7 +31,7 @@ export const plainText = (s: string): string => s.replaceAll('♯', '#').replace
 
 /** A rule to measure before trusting the print: 100 mm or 4 in from (x, y), mm. */
 export function checkRule(doc: jsPDF, x: number, y: number, unit: 'mm' | 'in'): void {
-  const [length, step, word] = unit === 'mm' ? [100, 10, '100 mm'] : [101.6, 25.4, '4 in']
+  const { length, step, word } = CHECK[unit]
   doc.setDrawColor(INK).setLineWidth(0.25)
   doc.line(x, y, x + length, y)
   for (let d = 0; d <= length + 1e-6; d += step) doc.line(x + d, y, x + d, y - (d === 0 || d > length - 1e-6 ? 3 : 1.8))

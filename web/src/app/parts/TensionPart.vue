@@ -106,7 +106,7 @@ function heard() {
   <table>
     <thead>
       <tr>
-        <th />
+        <td></td>
         <th>Note</th>
         <th>Hz</th>
         <th>MPa</th>

@@ -247,6 +247,11 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
   margin: 10px 0;
   border-left: 1px solid var(--rule);
 }
+/* what changes in one does not lay out the others anew */
+.left > *,
+.right {
+  contain: layout style;
+}
 .below {
   display: grid;
   grid-template-columns: minmax(230px, 290px) 190px minmax(200px, 1fr);

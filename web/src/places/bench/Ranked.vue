@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { watchDebounced } from '@vueuse/core'
 import {
   bladeWords,
   drawnTurn,
@@ -68,9 +69,24 @@ const name = (b: Blade) =>
 /** What is not in its name: the teeth, or where those are the name the width, or a saw's plate. */
 const aside = (b: Blade) => (b.plate ? b.plate.filing : sizedByTeeth(b) ? lengthWords(b.width, settings.say) : tpiWords(b))
 const times = computed(() => (answer.ranked[0] && sizedByTeeth(answer.ranked[0].blade) ? 3 : 6))
-const schools = computed(() => answer.schools.map((p) => ({ p, ...schoolWords(p, answer.schools[0]!.pick, settings.say) })))
+/** The schools are asked when somebody wants to hear them. */
+const asked = ref(false)
+const schools = computed(() =>
+  (asked.value ? answer.schools : []).map((p) => ({ p, ...schoolWords(p, answer.schools[0]!.pick, settings.say) })),
+)
 const first = computed(() => answer.ranked[0])
-const doable = computed(() => (first.value && shop.owned.size && !shop.owned.has(first.value.blade.id) ? answer.doable : undefined))
+/** How one's own nearest would do: found once the answer stands, for it tries every own blade in several ways. */
+const doable = shallowRef<typeof answer.doable>()
+watch(first, () => {
+  doable.value = undefined
+})
+watchDebounced(
+  [first, () => shop.owned],
+  () => {
+    doable.value = first.value && shop.owned.size && !shop.owned.has(first.value.blade.id) ? answer.doable : undefined
+  },
+  { debounce: 250, immediate: true },
+)
 function makeItDo() {
   const d = doable.value!
   jobs.edit((t) => withBlade({ ...t, job: { ...t.job, cut: d.job.cut } }, d.evaluation.blade), 'make do')
@@ -159,7 +175,7 @@ function makeItDo() {
     </p>
     <button class="act" @click="makeItDo">Make it do</button>
   </section>
-  <details class="schools">
+  <details class="schools" @toggle="asked = ($event.target as HTMLDetailsElement).open">
     <summary>What each school would pick</summary>
     <dl>
       <template v-for="s in schools" :key="s.p.school">

@@ -36,10 +36,9 @@ const settings = useSettings()
 const trouble = useTrouble()
 const { demand } = useDemand()
 
-/** What a blade of each kind lasts in the job in hand, by the constants and one’s own cuts. */
-const lastsBy = computed(() => new Map(shop.drawer.map((r) => [r.id, ownTimes(answer.job, r.blade, learned.beliefs).life] as const)))
-const lasts = (id: string) => {
-  const { median, low, high } = lastsBy.value.get(id)!
+/** Minutes the blade in use lasts in the job in hand, by the constants and one’s own cuts. */
+function lasts({ blade }: DrawerRecord): string {
+  const { median, low, high } = ownTimes(answer.job, blade, learned.beliefs).life
   return `${Math.round(median)} (${Math.round(low)}–${Math.round(high)})`
 }
 const rows = computed(() =>
@@ -126,7 +125,7 @@ const columns = computed((): Column<DrawerRecord>[] => [
       :columns="columns"
       :rows="rows"
       :row-key="(r) => r.id"
-      :memo="(r) => [low.has(r.blade.id), lastsBy.get(r.id), settings.say]"
+      :memo="(r) => [low.has(r.blade.id), answer.job, learned.beliefs, settings.say]"
     >
       <template #cell="{ row, column }">
         <template v-if="column === 'blade'"
@@ -148,7 +147,7 @@ const columns = computed((): Column<DrawerRecord>[] => [
           @update:model-value="(v) => v !== undefined && count(row, v)"
         />
         <span v-else-if="column === 'use'" class="nowrap"
-          >{{ row.minutes ? `${Math.round(row.minutes)}${row.blade.plate ? '' : ` of about ${lasts(row.id)}`} min` : 'new' }}
+          >{{ row.minutes ? `${Math.round(row.minutes)}${row.blade.plate ? '' : ` of about ${lasts(row)}`} min` : 'new' }}
           <button
             v-if="row.minutes"
             class="act plain"

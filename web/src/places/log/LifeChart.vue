@@ -1,16 +1,11 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import VChart from 'vue-echarts'
-import { use } from 'echarts/core'
-import { BarChart, ScatterChart } from 'echarts/charts'
-import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components'
-import { SVGRenderer } from 'echarts/renderers'
+import { computed, defineAsyncComponent } from 'vue'
 import { bladeById, bladeWords, materialById, type Life } from '@green-pitch/core'
 import { chartStyle, css } from './chart'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 
-use([BarChart, ScatterChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer])
+const VChart = defineAsyncComponent(() => import('./library'))
 const props = defineProps<{ lives: Life[] }>()
 const settings = useSettings()
 const shop = useShop()
@@ -65,7 +60,7 @@ const option = computed(() => {
 <template>
   <section aria-labelledby="life-head">
     <h2 id="life-head">Use and life by blade and stock</h2>
-    <VChart :option="option" :style="{ height: `${46 + rows.length * 26}px` }" autoresize />
+    <div :style="{ height: `${46 + rows.length * 26}px` }"><VChart :option="option" autoresize /></div>
     <div class="sr">
       <table>
         <caption>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, reactive, ref } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import {
   bladeWords,
   countWords,
@@ -21,11 +21,11 @@ import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
 import { dayWords } from '../../ui/clock'
 import Mark from '../../ui/Mark.vue'
+import LifeChart from './LifeChart.vue'
+import TruthChart from './TruthChart.vue'
 import Confirm from '../../ui/Confirm.vue'
 import DataTable, { type Column } from '../../ui/DataTable.vue'
 
-const LifeChart = defineAsyncComponent(() => import('./LifeChart.vue'))
-const TruthChart = defineAsyncComponent(() => import('./TruthChart.vue'))
 const shop = useShop()
 const learned = useLearned()
 const settings = useSettings()

@@ -1,16 +1,11 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import VChart from 'vue-echarts'
-import { use } from 'echarts/core'
-import { LineChart, ScatterChart } from 'echarts/charts'
-import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components'
-import { SVGRenderer } from 'echarts/renderers'
+import { computed, defineAsyncComponent } from 'vue'
 import { heldIntervals } from '@green-pitch/core'
 import type { LogRecord } from '../../data/records'
 import { chartStyle, css } from './chart'
 import { useSettings } from '../../store/settings'
 
-use([LineChart, ScatterChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer])
+const VChart = defineAsyncComponent(() => import('./library'))
 /** Minutes as they were expected against minutes as they were; both in steps of doubling, so that twice and half look alike. */
 const props = defineProps<{ entries: LogRecord[] }>()
 const settings = useSettings()
@@ -53,7 +48,7 @@ const option = computed(() => {
   <section v-if="told.length" aria-labelledby="truth-head">
     <h2 id="truth-head">{{ held }} of {{ told.length }} took as long as was to be expected</h2>
     <p class="soft">Eight in ten should lie within the interval they were given.</p>
-    <VChart :option="option" style="height: 260px" autoresize />
+    <div style="height: 260px"><VChart :option="option" autoresize /></div>
     <div class="sr">
       <table>
         <caption>

@@ -87,7 +87,7 @@ test('a bracket drawing by jigsaw: how the board is held, what is sawn beside th
   // the other way round moves the clamps elsewhere; undone, it is as before
   const holds = await page.getByText(/^Hold it by/).textContent()
   await page.getByRole('button', { name: 'Turn round' }).click()
-  await expect(page.getByText('anticlockwise')).toBeVisible()
+  await expect(page.getByText('counterclockwise')).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByText(holds!)).toBeVisible()
   // at the saw it is said again

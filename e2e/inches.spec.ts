@@ -54,7 +54,7 @@ test('in inches no millimeter is left where a user reads it, and nothing has mor
   await check('Bench')
   for (const key of ['1', '2', '3', '4', '5', '6', '7']) {
     await page.keyboard.press(key)
-    await expect(page.getByRole('group', { name: /open$/ })).toBeVisible()
+    await expect(page.locator('#part > :nth-child(2)')).toBeVisible()
     await check(`ticket part ${key}`)
     await page.keyboard.press('Escape')
   }

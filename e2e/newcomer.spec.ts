@@ -5,8 +5,8 @@ import { expect, part, ranked, test } from './help'
 /** A server that begins without a demo, as somebody finds it who installed it for themselves. */
 let server: ChildProcess
 let base: string
-test.beforeAll(async ({}, info) => {
-  const port = 4210 + info.parallelIndex
+test.beforeAll(async () => {
+  const port = 4210 + test.info().parallelIndex
   base = `http://127.0.0.1:${port}/`
   server = spawn('node', ['server/dist/main.js'], { env: { ...process.env, PORT: String(port), GREEN_PITCH_DEMO: '' } })
   await expect

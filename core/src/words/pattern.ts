@@ -277,7 +277,7 @@ function heldWords(holds: readonly Clamping['by'][]): string {
 
 /** Which way round, and where the waste lies. */
 export function wayRoundWords(r: RingReckoning): string {
-  const way = r.plan.direction === 'clockwise' ? 'clockwise' : 'anticlockwise'
+  const way = r.plan.direction === 'clockwise' ? 'clockwise' : 'counterclockwise'
   return r.ring.role === 'opening'
     ? `The cut runs **${way}** from the hole; waste inside.`
     : `Enter from the edge, run **${way}**; waste outside.`

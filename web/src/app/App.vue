@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useMediaQuery } from '@vueuse/core'
 import { places } from './places'
@@ -33,8 +33,12 @@ onMounted(() =>
 const moved = ref('')
 watch(
   () => route.name,
-  (name, before) => {
-    if (before) moved.value = String(name)
+  async (name, before) => {
+    if (!before) return
+    moved.value = String(name)
+    // what had the focus may have gone with the place before
+    await nextTick()
+    if (document.activeElement === document.body) document.getElementById('place')?.focus({ preventScroll: true })
   },
 )
 const menu = ref(false)
@@ -161,6 +165,11 @@ main:focus {
   z-index: 30;
   background: var(--sheet);
   padding: 8px;
+}
+@media (forced-colors: active) {
+  .group a:not([aria-current]) {
+    border-left-color: Canvas;
+  }
 }
 @media (max-width: 760px) {
   .shell {

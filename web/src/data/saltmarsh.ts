@@ -47,7 +47,7 @@ export const scroll: StrungSaw = {
   },
 }
 const large: Saw = sawById('scroll-large')!
-export const frame: Saw = { ...sawById('frame-70')!, name: 'Jeweler’s frame, 70 mm deep' }
+export const frame: Saw = sawById('frame-70')!
 
 export const stock = (id: string, form: 'board' | 'sheet', thickness: number): Stock => ({ material: materialById(id)!, form, thickness })
 export const jobOf = (s: Stock, saw: Saw, cut: Partial<Cut>, pace = 0.5): Job => makeJob({ stock: s, saw, cut, pace })

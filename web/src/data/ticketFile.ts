@@ -27,7 +27,7 @@ export async function readTicket(text: string): Promise<{ ok: true; name: string
   const { check, ticket } = await import('./schema')
   const found = check(ticket, version < VERSION ? upgraded(parsed.ticket) : parsed.ticket)
   if (!found.ok) return { ok: false, message: `The ticket does not hold together: ${found.message}.` }
-  if (found.value.model > MODEL) return { ok: false, message: 'This ticket was reckoned by a newer Green Pitch. Update, then open it.' }
+  if (found.value.model > MODEL) return { ok: false, message: 'This ticket was calculated by a newer Green Pitch. Update, then open it.' }
   return {
     ok: true,
     name: typeof parsed.name === 'string' && parsed.name.trim() ? parsed.name.slice(0, 120) : 'Ticket from a file',

@@ -187,7 +187,7 @@ thead .number {
     bottom: 0;
     display: flex;
     align-items: center;
-    padding: 0 0 0 12px;
+    padding: 0 6px 0 12px;
     background: var(--sheet);
   }
   tr:not(:hover, :focus-within) .row-acts {

@@ -124,11 +124,7 @@ function tensionPart({ blade, heard: at }: Answer, job: StrungJob, band: GreenBa
       : job.stress! < band.value.low.stress || job.stress! > band.value.high.stress
         ? 'beyond'
         : 'within'
-  const said = at.stress
-    ? `heard ${clock(at.stress.at)} ±${Math.max(1, Math.round(at.stress.doubt))} MPa; `
-    : heard
-      ? 'green '
-      : 'not heard; '
+  const said = at.stress ? `heard ${clock(at.stress.at)} ±${Math.max(1, Math.round(at.stress.doubt))} MPa; ` : heard ? 'green ' : ''
   return {
     id: 'tension',
     name: 'Tension',

@@ -37,8 +37,8 @@ async function share() {
     />
     <span class="soft">{{ stateWords }}</span>
     <span class="gap" />
-    <button class="act plain" :disabled="!jobs.past.length" @click="jobs.undo()">Undo</button>
-    <button class="act plain" :disabled="!jobs.future.length" @click="jobs.redo()">Redo</button>
+    <button class="act plain" :aria-disabled="!jobs.past.length" @click="jobs.undo()">Undo</button>
+    <button class="act plain" :aria-disabled="!jobs.future.length" @click="jobs.redo()">Redo</button>
     <button v-if="narrow" class="act plain" :aria-expanded="more" aria-controls="job-more" @click="more = !more">
       {{ more ? 'Less' : 'More' }}
     </button>

@@ -249,8 +249,15 @@ select.chip {
   color: inherit;
 }
 @media (max-width: 760px) {
-  h3 {
+  h3,
+  .top p {
     flex-basis: 100%;
+  }
+  .top p {
+    order: 1;
+  }
+  .top h2 {
+    flex: 1;
   }
   .chip {
     min-height: 44px;

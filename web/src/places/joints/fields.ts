@@ -61,7 +61,7 @@ export const fields: Record<JointKind, Field[]> = {
   ],
   mitre: [
     number('sides', 'Sides', 3, 24),
-    number('lean', 'Leaning, degrees', 0, 90, 0.5),
+    number('lean', 'Bevel, degrees', 0, 90, 0.5),
     length('length', 'Length of a side'),
     length('width', 'Width'),
     length('thickness', 'Thickness'),

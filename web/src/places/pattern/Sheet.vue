@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, toRef, watch } from 'vue'
+import { watchDebounced } from '@vueuse/core'
 import type { Say } from '@green-pitch/core'
 import { holeAt, type Hole } from '@green-pitch/core/pattern'
 import { useView } from '../../draw/view'
@@ -98,15 +99,20 @@ watch(
   () => props.measuring,
   () => (marks.value = []),
 )
+let nudged: { id: number; x: number; y: number } | undefined
+watchDebounced(found, () => (nudged = undefined), { debounce: 500 })
 function key(e: KeyboardEvent) {
   const s = selected.value
   const hole = s?.hole?.hole
   const arrows: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
   const way = arrows[e.key]
   if (way && e.shiftKey && s && hole) {
-    // a hole is moved by a tenth of a millimetre, and stays off the line
-    const next = holeAt(s.ring.points, hole.x + 0.1 * way[0], hole.y + 0.1 * way[1], found.value.drill)
-    if (next.clear >= 0) emit('hole', s.ring.id, next.x, next.y)
+    // a hole is moved by a tenth of a millimeter from where the hand has put it, which what is calculated may lag behind
+    const at = nudged?.id === s.ring.id ? nudged : hole
+    const next = holeAt(s.ring.points, at.x + 0.1 * way[0], at.y + 0.1 * way[1], found.value.drill)
+    if (next.clear < 0) return e.preventDefault()
+    nudged = { id: s.ring.id, x: next.x, y: next.y }
+    emit('hole', s.ring.id, next.x, next.y)
   } else if (way) view.pan(-60 * way[0], -60 * way[1])
   else if (e.key === '+' || e.key === '=') view.zoomBy(1.25)
   else if (e.key === '-') view.zoomBy(0.8)

@@ -44,7 +44,10 @@ const heading = computed(() => {
 /** It is mended: kept with the job and with this saw. */
 async function settle(cause: CauseId | 'nothing') {
   await remedy.settle(cause)
-  trouble.say(cause === 'nothing' ? 'Good: it stays as it is.' : `Kept: ${causeNames[cause]}. This saw is known by it from now on.`, 'done')
+  trouble.say(
+    cause === 'nothing' ? 'Good: it stays as it is.' : `Saved: ${causeNames[cause]}. This saw is known by it from now on.`,
+    'done',
+  )
   if (route.query.from === 'run') await router.push('/run')
 }
 </script>

@@ -66,7 +66,7 @@ const inHole = computed(() => {
     :viewBox="view.viewBox.value"
     preserveAspectRatio="none"
     role="img"
-    :aria-label="`Number ${number.get(ring.ring.id)} on the sheet, cut ${ring.plan.direction === 'clockwise' ? 'clockwise' : 'anticlockwise'}`"
+    :aria-label="`Number ${number.get(ring.ring.id)} on the sheet, cut ${ring.plan.direction === 'clockwise' ? 'clockwise' : 'counterclockwise'}`"
   >
     <defs>
       <marker id="run-way" viewBox="0 0 10 10" refX="4" refY="5" markerWidth="5" markerHeight="5" orient="auto">

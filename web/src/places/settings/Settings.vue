@@ -2,7 +2,7 @@
 import { computed, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { Checkbox, CheckboxGroup, Modal } from 'ant-design-vue'
-import { schoolNames, sizeSchools, type DrillSeries } from '@green-pitch/core'
+import { countWords, schoolNames, sizeSchools, type DrillSeries } from '@green-pitch/core'
 import { clearAll, makeBackup, readBackup, restore, type Backup } from '../../data/backup'
 import { openFile, saveFile } from '../../data/files'
 import type { Settings } from '../../data/records'
@@ -52,7 +52,7 @@ async function afresh(work: () => Promise<void>, said: string) {
 async function putBack() {
   const b = waiting.value!
   waiting.value = undefined
-  await afresh(() => restore(b), `Restored: ${b.tables.jobs.length} jobs, ${b.tables.log.length} cuts.`)
+  await afresh(() => restore(b), `Restored: ${countWords(b.tables.jobs.length, 'job')}, ${countWords(b.tables.log.length, 'cut')}.`)
 }
 async function clear() {
   clearing.value = false
@@ -75,17 +75,27 @@ const learnedWords = computed(() => {
   const { cuts, leftOut } = learned.beliefs!
   return `${cuts} cut${cuts === 1 ? '' : 's'} spoke${leftOut ? `; ${leftOut} could not be calculated` : ''}.`
 })
+/** How things stand, before anything is asked. */
+const heading = computed(() => {
+  const { unit, naming } = settings.value
+  const cuts = learning.value.on ? (learned.beliefs?.cuts ?? 0) : 0
+  return `${unit === 'mm' ? 'Millimeters' : 'Inches'}, blades by ${naming === 'size' ? 'size' : 'TPI'}, ${cuts ? `learning from ${countWords(cuts, 'cut')}` : 'nothing learned from cuts'}`
+})
 const day = dayWords
-const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.length} kinds of blade, ${b.tables.log.length} cuts`
+const count = (b: Backup) =>
+  `${countWords(b.tables.jobs.length, 'job')}, ${countWords(b.tables.drawer.length, 'kind')} of blade, ${countWords(b.tables.log.length, 'cut')}`
 </script>
 
 <template>
   <Themed>
     <div class="place">
-      <header><h1>Settings and backup</h1></header>
+      <header>
+        <h1>{{ heading }}</h1>
+      </header>
       <section class="grid" aria-label="How it speaks">
         <Choice
           label="Lengths"
+          note="Everywhere, and how a figure without a unit is read."
           :model-value="settings.value.unit"
           :options="[
             { value: 'mm', label: 'Millimeters' },
@@ -95,6 +105,7 @@ const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.le
         />
         <Choice
           label="Blades called by"
+          note="In lists, on cards and in the log."
           :model-value="settings.value.naming"
           :options="[
             { value: 'size', label: 'Size and pattern' },
@@ -104,6 +115,7 @@ const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.le
         />
         <Choice
           label="Light"
+          note="The screen alone; prints stay black on white."
           :model-value="settings.value.theme"
           :options="[
             { value: 'device', label: 'As the device' },
@@ -114,6 +126,7 @@ const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.le
         />
         <Choice
           label="Card"
+          note="Size of the sheet the set-up card is printed on."
           :model-value="settings.value.paper"
           :options="[
             { value: 'a5', label: 'A5' },
@@ -127,7 +140,7 @@ const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.le
             :value="settings.value.drills"
             :options="drillOptions"
             @change="(v) => v.length && settings.change({ drills: v as DrillSeries[] })"
-          />
+          /><span class="soft note">Pilot holes are told in these.</span>
         </div>
         <div class="field">
           <span>Keys</span
@@ -147,6 +160,7 @@ const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.le
         />
         <Choice
           label="Favorite pattern"
+          note="Led where it passes the limits."
           :model-value="settings.value.view.pattern"
           :options="[
             { value: 'any', label: 'None' },
@@ -158,6 +172,7 @@ const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.le
         />
         <Choice
           label="Spiral blades"
+          note="When they are suggested at all."
           :model-value="settings.value.view.twisted"
           :options="[
             { value: 'standard', label: 'First for silhouettes' },
@@ -168,6 +183,7 @@ const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.le
         />
         <Choice
           label="Teeth in sheet on a hand frame"
+          note="Under it, finer teeth or a backer are asked for."
           :model-value="settings.value.teethSchool"
           :options="[
             { value: 'habit', label: '1.3, by habit' },
@@ -189,6 +205,7 @@ const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.le
         </div>
         <Choice
           label="Old cuts count half after"
+          note="How soon what was learned fades."
           :model-value="String(learning.halfLife)"
           :options="[
             { value: '180', label: 'Half a year' },
@@ -261,6 +278,9 @@ const count = (b: Backup) => `${b.tables.jobs.length} jobs, ${b.tables.drawer.le
 }
 .acts {
   margin-top: 10px;
+}
+.note {
+  font-size: 14px;
 }
 .grid > :nth-child(2):where(.field) {
   grid-column: auto;

@@ -112,3 +112,29 @@ test('a phone: no finding either, nothing wider than the screen, nor at 320 px, 
     }
   }
 })
+
+test('with gloves at the saw: nothing to press in Run and Listen is lower than 48 px', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  const low = () =>
+    page
+      .locator('main, dialog[open]')
+      .locator('button:not(.figure), a, input:not([type=radio], [type=checkbox]), select')
+      .evaluateAll((all) =>
+        all
+          .filter((e) => e.checkVisibility() && e.getBoundingClientRect().height > 0)
+          .filter((e) => e.getBoundingClientRect().height < 47.9)
+          .map((e) => e.textContent?.trim() || e.getAttribute('aria-label')),
+      )
+  await page.goto('/listen')
+  await page.getByRole('button', { name: 'Stand-in blade' }).click()
+  await page.getByRole('button', { name: 'Pluck it' }).click()
+  await expect(page.getByText('from the stand-in')).toBeVisible()
+  expect(await low()).toEqual([])
+  await page.goto('/run')
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await expect(page.getByRole('button', { name: /^Done, next/ })).toBeVisible()
+  expect(await low()).toEqual([])
+  await page.getByRole('button', { name: 'Left the line here' }).click()
+  await expect(page.getByRole('dialog').getByRole('slider')).toBeVisible()
+  expect(await low()).toEqual([])
+})

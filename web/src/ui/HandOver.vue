@@ -109,7 +109,7 @@ const fromFile = async () => {
 </script>
 
 <template>
-  <dialog ref="dialog" aria-labelledby="hand-head" @close="emit('close', went)">
+  <dialog ref="dialog" class="gloves" aria-labelledby="hand-head" @close="emit('close', went)">
     <h2 id="hand-head">{{ name }}: to another of your devices</h2>
     <p v-if="!secure">
       <Mark state="near" />This page is not secure, so the browser gives it no wake lock, microphone or offline copy. Start the server with

@@ -122,7 +122,7 @@ function undone() {
 </script>
 
 <template>
-  <dialog ref="dialog" aria-labelledby="slip-head" @close="emit('close')">
+  <dialog ref="dialog" class="gloves" aria-labelledby="slip-head" @close="emit('close')">
     <Themed>
       <h2 id="slip-head">{{ ringName(found, id) }}: left the line here</h2>
       <div class="views">

@@ -97,7 +97,9 @@ function caliper(m: Measured) {
     <div class="list">
       <button v-for="r in rows" :key="r.blade.id" class="row" :aria-pressed="r.blade.id === answer.blade.id" @click="choose(r.blade)">
         <Mark :state="r.fail ? 'beyond' : 'within'" /><span>{{ bladeWords(r.blade, settings.say) }}</span>
-        <span class="soft">{{ r.fail || `${r.evaluation!.edge.grade} edge, cuts ${feedWords(r.evaluation!.feed.value, settings.say)}` }}</span>
+        <span class="soft">{{
+          r.fail || `${r.evaluation!.edge.grade} edge, cuts ${feedWords(r.evaluation!.feed.value, settings.say)}`
+        }}</span>
         <span class="soft">{{ tpiWords(r.blade) }}{{ shop.owned.has(r.blade.id) ? `, ${shop.countOf(r.blade.id)} in drawer` : '' }}</span>
       </button>
       <p v-if="!rows.length" class="soft">

@@ -65,12 +65,15 @@ async function open() {
 </script>
 
 <template>
-  <p v-if="!taut && !powered" class="quiet">
-    <b>Nothing to listen to.</b> A hand saw’s plate is not pulled taut, and a hand’s strokes are too slow to count. The Bench and Joints say
-    how many strokes a cut takes.
-  </p>
+  <div v-if="!taut && !powered" class="quiet">
+    <h1>Nothing to listen to</h1>
+    <p>
+      A hand saw’s plate is not pulled taut, and a hand’s strokes are too slow to count. The Bench and Joints say how many strokes a cut
+      takes.
+    </p>
+  </div>
   <Themed v-else>
-    <div class="listen">
+    <div class="listen gloves">
       <div class="main">
         <div class="tabs" role="tablist" aria-label="What to listen to">
           <button v-if="taut" role="tab" :aria-selected="listen.what === 'pluck'" @click="listen.listenFor('pluck')">

@@ -72,7 +72,7 @@ async function keep() {
 </script>
 
 <template>
-  <dialog ref="dialog" aria-labelledby="weighing-head" @close="emit('close')">
+  <dialog ref="dialog" class="gloves" aria-labelledby="weighing-head" @close="emit('close')">
     <Themed>
       <h2 id="weighing-head">Weigh {{ name.toLowerCase() }}</h2>
       <ol>

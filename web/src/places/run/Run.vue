@@ -92,7 +92,7 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
 </script>
 
 <template>
-  <div class="run">
+  <div class="run gloves">
     <p class="strip">
       <b
         >{{ sizeWords(answer.blade) }} <span class="plain">{{ answer.blade.name.toLowerCase() }}</span></b

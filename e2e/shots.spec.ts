@@ -40,6 +40,14 @@ test('Bench, phone', async ({ page }) => {
   await settle(page)
   await page.screenshot({ path: `${dir}/bench-phone.png`, ...still })
 })
+test('A first visit', async ({ page }) => {
+  await page.route('**/start.json', (route) => route.fulfill({ json: { demo: false, reach: [] } }))
+  await page.goto('/')
+  await page.getByRole('button', { name: 'Scroll saw, plain ends, quick clamp' }).click()
+  await page.getByRole('button', { name: 'Fretwork and ornaments' }).click()
+  await page.evaluate(() => document.fonts.ready)
+  await page.screenshot({ path: `${dir}/welcome.png`, ...still })
+})
 test('Log', async ({ page }) => {
   await page.goto('/log')
   await expect(page.locator('section svg')).toHaveCount(2)
@@ -94,7 +102,7 @@ test('Joints', async ({ page }) => {
   await page.screenshot({ path: `${dir}/joints-dovetail.png`, ...still })
 })
 
-test('Listen, and a saw that is calibrated', async ({ page }) => {
+test('Listen', async ({ page }) => {
   await page.goto('/listen')
   const pluck = async (mark: string) => {
     await page.getByRole('button', { name: 'Stand-in blade' }).click()
@@ -111,10 +119,6 @@ test('Listen, and a saw that is calibrated', async ({ page }) => {
   await page.reload()
   await pluck('1.5')
   await page.screenshot({ path: `${dir}/listen-phone.png`, ...still })
-  await page.setViewportSize({ width: 1280, height: 800 })
-  await page.goto('/saws')
-  await page.getByRole('heading', { name: /^Its lever/ }).evaluate((h) => h.scrollIntoView({ block: 'center' }))
-  await page.screenshot({ path: `${dir}/saw-calibration.png`, ...still })
 })
 
 const reckoned = (page: import('@playwright/test').Page) => expect(page.getByRole('region', { name: 'Answer' })).toContainText('Openings')

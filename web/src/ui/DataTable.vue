@@ -58,7 +58,7 @@ const sortOf = (key: string) => (by.value?.key !== key ? undefined : by.value.do
 
 <template>
   <div class="scroll">
-    <table class="data">
+    <table class="data cards">
       <caption class="sr">
         {{
           caption
@@ -192,53 +192,6 @@ thead .number {
   }
   tr:not(:hover, :focus-within) .row-acts {
     opacity: 0;
-  }
-}
-@media (max-width: 760px) {
-  thead {
-    position: absolute;
-    clip-path: inset(50%);
-    width: 1px;
-    height: 1px;
-    overflow: hidden;
-  }
-  table,
-  tbody {
-    display: block;
-  }
-  tr {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 2px 14px;
-    padding: 10px 0;
-  }
-  tbody th,
-  td,
-  .number {
-    display: block;
-    padding: 0;
-    text-align: left;
-    min-width: 0;
-    white-space: normal;
-  }
-  tbody th,
-  .row-acts,
-  .rest td {
-    grid-column: 1 / -1;
-  }
-  tbody th {
-    font-size: 1.07rem;
-  }
-  td[data-title]::before {
-    content: attr(data-title);
-    display: block;
-    font: 400 14px var(--text);
-    color: var(--soft);
-  }
-  .row-acts :deep(.act) {
-    min-height: 44px;
-    padding-left: 0;
-    margin-right: 16px;
   }
 }
 </style>

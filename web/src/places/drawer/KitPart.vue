@@ -156,21 +156,21 @@ const name = (b: Blade) => bladeWords(b, say.value)
             }}
           </h2>
           <div class="scroll">
-            <table class="plain">
+            <table class="plain cards">
               <thead>
                 <tr>
-                  <th>Work</th>
-                  <th>Takes</th>
-                  <th>Sawn with</th>
-                  <th>Slower by</th>
+                  <th scope="col">Work</th>
+                  <th scope="col">Takes</th>
+                  <th scope="col">Sawn with</th>
+                  <th scope="col">Slower by</th>
                 </tr>
               </thead>
               <tbody>
                 <tr v-for="{ w, served } in rows" :key="w.title + w.jobId">
-                  <td>
+                  <th scope="row">
                     <b>{{ w.title }}</b><br /><span class="soft">{{ w.job.stock.material.name }}, {{ stockWords(w.job.stock, say) }}</span>
-                  </td>
-                  <td class="nowrap">
+                  </th>
+                  <td data-title="Takes" class="nowrap">
                     <Count
                       v-if="w.from === 'plan' && w.jobId"
                       class="often"
@@ -183,8 +183,8 @@ const name = (b: Blade) => bladeWords(b, say.value)
                     />
                     <span v-if="w.from === 'plan' && w.jobId" class="soft">&nbsp;times, </span>{{ perYearWords(w.minutes) }}
                   </td>
-                  <td>{{ served?.blade ? name(served.blade) : 'none of these does it well' }}</td>
-                  <td class="nowrap">{{ !served?.blade || served.loses < 1 ? '' : perYearWords(served.loses) }}</td>
+                  <td data-title="Sawn with">{{ served?.blade ? name(served.blade) : 'none of these does it well' }}</td>
+                  <td data-title="Slower by" class="nowrap">{{ !served?.blade || served.loses < 1 ? '' : perYearWords(served.loses) }}</td>
                 </tr>
               </tbody>
             </table>

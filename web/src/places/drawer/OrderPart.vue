@@ -128,26 +128,26 @@ async function arrived() {
       </p>
     </div>
     <div v-if="lines.length" class="scroll">
-      <table class="plain">
+      <table class="plain cards">
         <thead>
           <tr>
-            <th>Blade</th>
-            <th>Left</th>
-            <th>Used a year</th>
-            <th>Before a delivery</th>
-            <th>Packets</th>
-            <th class="figure">Price</th>
+            <th scope="col">Blade</th>
+            <th scope="col">Left</th>
+            <th scope="col">Used a year</th>
+            <th scope="col">Before a delivery</th>
+            <th scope="col">Packets</th>
+            <th scope="col" class="figure">Price</th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="{ d, pack, packets, cost } in lines" :key="d.blade.id">
-            <td>
+            <th scope="row">
               <b>{{ name(d) }}</b>
-            </td>
-            <td class="mono">{{ d.left }}</td>
-            <td class="mono nowrap">{{ range(d) }}</td>
-            <td><Mark :state="d.left === 0 ? 'beyond' : 'near'" />{{ runsOutWords(d) }}</td>
-            <td class="nowrap">
+            </th>
+            <td data-title="Left" class="mono">{{ d.left }}</td>
+            <td data-title="Used a year" class="mono nowrap">{{ range(d) }}</td>
+            <td data-title="Before a delivery"><Mark :state="d.left === 0 ? 'beyond' : 'near'" />{{ runsOutWords(d) }}</td>
+            <td data-title="Packets" class="nowrap">
               <Count
                 class="packets"
                 quiet
@@ -159,7 +159,7 @@ async function arrived() {
                 @update:model-value="(v) => (asked = { ...asked, [d.blade.id]: v ?? 0 })"
               /><span class="soft"> of {{ pack }}</span>
             </td>
-            <td class="mono figure">{{ cost === undefined ? 'not listed' : money(cost) }}</td>
+            <td data-title="Price" class="mono figure">{{ cost === undefined ? 'not listed' : money(cost) }}</td>
           </tr>
         </tbody>
         <tfoot>

@@ -90,32 +90,32 @@ const between = computed(() => found.value && bladeOrSawWords(found.value, say.v
     <Makes v-if="year.year && !year.year.years" />
     <p v-if="between" class="between">{{ between }}</p>
     <div v-if="shown.length" class="scroll">
-      <table class="plain">
+      <table class="plain cards">
         <thead>
           <tr>
-            <th>What</th>
-            <th>Opens</th>
-            <th>Saves</th>
-            <th>Price</th>
-            <th>An hour saved costs</th>
+            <th scope="col">What</th>
+            <th scope="col">Opens</th>
+            <th scope="col">Saves</th>
+            <th scope="col">Price</th>
+            <th scope="col">An hour saved costs</th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="f in shown" :key="f.change.id">
-            <td>
+            <th scope="row">
               <b>{{ purchaseWords(f.change, say, sawName) }}</b><span v-if="f.change.kind === 'saw' && f.change.blades?.length" class="soft"
                 >, with {{ countWords(f.change.blades.length, 'kind') }} of blade for it</span
               >
-            </td>
-            <td>
+            </th>
+            <td data-title="Opens">
               <template v-if="f.opens.length"
                 >{{ countWords(f.opens.length, 'job') }}, {{ perYearWords(f.opened) }}<br /><span class="soft">{{
                   opened(f)
                 }}</span></template
               >
             </td>
-            <td class="nowrap">{{ f.saves >= 1 ? perYearWords(f.saves) : '' }}</td>
-            <td>
+            <td data-title="Saves" class="nowrap">{{ f.saves >= 1 ? perYearWords(f.saves) : '' }}</td>
+            <td data-title="Price">
               <Count
                 class="price"
                 quiet
@@ -127,7 +127,7 @@ const between = computed(() => found.value && bladeOrSawWords(found.value, say.v
                 @update:model-value="(v) => pay(f, v)"
               />
             </td>
-            <td class="mono nowrap">
+            <td data-title="An hour saved costs" class="mono nowrap">
               {{ perHour(f)?.toFixed(2) ?? '' }} <span class="soft words">{{ pays(f) }}</span>
             </td>
           </tr>

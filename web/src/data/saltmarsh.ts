@@ -152,7 +152,12 @@ export const jobs: { id: string; name: string; job: Job; blade?: string; pattern
   {
     id: 'demo-curlew',
     name: 'Curlew pendant',
-    job: jobOf(stock('silver', 'sheet', 0.8), frame, { radius: 0.78, web: 1.25, hole: 0.8, shows: 'face', length: 347, openings: 7 }, 0.4),
+    job: jobOf(
+      stock('silver', 'sheet', 0.8),
+      frame,
+      { radius: 0.78, turn: 'pivot', web: 1.25, hole: 0.8, shows: 'face', length: 347, openings: 7 },
+      0.4,
+    ),
     blade: 'jeweler-4o0',
     pattern: 'curlew-pendant.svg',
   },

@@ -59,6 +59,10 @@ svg {
   margin: 6px auto;
 }
 text {
+  /* read over the line of a small circle too */
+  paint-order: stroke;
+  stroke: var(--sheet);
+  stroke-width: 4px;
   font: 400 14.5px var(--text);
   fill: var(--ink);
 }

@@ -105,8 +105,8 @@ function leave() {
 }
 input {
   flex: 1;
-  min-width: 44px;
-  width: 90px;
+  min-width: 40px;
+  width: 60px;
 }
 input[aria-invalid='true'] {
   border-color: var(--beyond);

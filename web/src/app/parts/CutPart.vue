@@ -91,9 +91,9 @@ function kind(value: Cut['kind']) {
         label="Taken"
         :model-value="cut.turn"
         :options="[
-          { value: 'flowing', label: 'No side push' },
-          { value: 'worked', label: 'Eased round' },
-          { value: 'pivot', label: 'Spun on the spot' },
+          { value: 'flowing', label: 'Flowing: no side push' },
+          { value: 'worked', label: 'Worked: eased round' },
+          { value: 'pivot', label: 'Pivot: spun on the spot' },
         ]"
         @update:model-value="(v) => put('turn', v)"
       />

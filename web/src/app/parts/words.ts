@@ -128,10 +128,10 @@ function tensionPart({ blade, heard: at }: Answer, job: StrungJob, band: GreenBa
   return {
     id: 'tension',
     name: 'Tension',
-    value: pitch === undefined ? bandWords(band) : noteWords(pitch),
+    value: pitch !== undefined ? noteWords(pitch) : band.empty ? 'none suits' : bandWords(band),
     state,
     note: band.empty
-      ? 'no stress suits: see why'
+      ? `${noteWords(band.value.high.pitch)} at most`
       : `${said}${green ? greenMarksWords(green, setterOf(job.saw), say) : heard ? bandWords(band) : 'not heard'}`,
   }
 }

@@ -181,7 +181,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
               <dd>
                 <span v-if="t.here && turnMargin" :class="turnMargin.state"
                   ><Mark :state="turnMargin.state" />{{
-                    turnMargin.state === 'within' ? 'turns it' : turnMargin.state === 'near' ? 'turns it at a price' : 'cannot'
+                    turnMargin.state === 'within' ? 'turns it' : turnMargin.state === 'near' ? 'at a price' : 'cannot'
                   }}</span
                 >
               </dd></template

@@ -253,7 +253,7 @@ h3 .pick b {
   display: flex;
   flex-wrap: wrap;
   justify-content: space-between;
-  gap: 8px;
+  gap: 4px;
   margin: 5px 0 2px;
 }
 .figures span {

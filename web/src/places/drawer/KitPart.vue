@@ -258,7 +258,7 @@ const name = (b: Blade) => bladeWords(b, say.value)
 }
 .often {
   display: inline-grid;
-  width: 74px;
+  width: 128px;
   vertical-align: middle;
 }
 .schools {

@@ -204,7 +204,7 @@ async function arrived() {
 }
 .packets {
   display: inline-grid;
-  width: 78px;
+  width: 128px;
   vertical-align: middle;
 }
 .figure {

@@ -162,7 +162,7 @@ const between = computed(() => found.value && bladeOrSawWords(found.value, say.v
   margin-bottom: 12px;
 }
 .price {
-  width: 104px;
+  width: 160px;
 }
 .words {
   font-family: var(--text);

@@ -87,7 +87,7 @@ function move(by: number) {
       role="combobox"
       aria-expanded="true"
       aria-controls="hits"
-      :aria-activedescendant="`hit-${at}`"
+      :aria-activedescendant="hits.length ? `hit-${at}` : undefined"
       @input="at = 0"
       @keydown.down.prevent="move(1)"
       @keydown.up.prevent="move(-1)"

@@ -107,12 +107,12 @@ function heard() {
     <thead>
       <tr>
         <td></td>
-        <th>Note</th>
-        <th>Hz</th>
-        <th>MPa</th>
-        <th>N</th>
-        <th v-if="fit">{{ markName(setter, settings.say) }}</th>
-        <th>Moves under {{ forceWords(1, settings.say) }}</th>
+        <th scope="col">Note</th>
+        <th scope="col">Hz</th>
+        <th scope="col">MPa</th>
+        <th scope="col">N</th>
+        <th v-if="fit" scope="col">{{ markName(setter, settings.say) }}</th>
+        <th scope="col">Moves under {{ forceWords(1, settings.say) }}</th>
       </tr>
     </thead>
     <tbody>

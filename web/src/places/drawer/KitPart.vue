@@ -197,10 +197,10 @@ const name = (b: Blade) => bladeWords(b, say.value)
           <table class="plain">
             <thead>
               <tr>
-                <th>Way</th>
-                <th>Blades</th>
-                <th>Work done well</th>
-                <th>Slower by</th>
+                <th scope="col">Way</th>
+                <th scope="col">Blades</th>
+                <th scope="col">Work done well</th>
+                <th scope="col">Slower by</th>
               </tr>
             </thead>
             <tbody>

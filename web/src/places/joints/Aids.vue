@@ -59,11 +59,11 @@ const put = (key: keyof typeof made) => (v: number | string | undefined) => {
       </caption>
       <thead>
         <tr>
-          <th>Part</th>
-          <th>Count</th>
-          <th>Length</th>
-          <th>Width</th>
-          <th>Thickness</th>
+          <th scope="col">Part</th>
+          <th scope="col">Count</th>
+          <th scope="col">Length</th>
+          <th scope="col">Width</th>
+          <th scope="col">Thickness</th>
         </tr>
       </thead>
       <tbody>

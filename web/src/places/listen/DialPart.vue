@@ -41,9 +41,9 @@ const forget = (d: number) =>
     <table v-if="points.length">
       <thead>
         <tr>
-          <th>Dial</th>
-          <th>Strokes/min</th>
-          <th><span class="sr">Forget</span></th>
+          <th scope="col">Dial</th>
+          <th scope="col">Strokes/min</th>
+          <th scope="col"><span class="sr">Forget</span></th>
         </tr>
       </thead>
       <tbody>

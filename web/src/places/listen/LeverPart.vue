@@ -100,10 +100,10 @@ const forget = (m: number) =>
     <table v-if="rows.length">
       <thead>
         <tr>
-          <th>{{ markName(setter, settings.say) }}</th>
-          <th>Note</th>
-          <th>MPa</th>
-          <th><span class="sr">Forget</span></th>
+          <th scope="col">{{ markName(setter, settings.say) }}</th>
+          <th scope="col">Note</th>
+          <th scope="col">MPa</th>
+          <th scope="col"><span class="sr">Forget</span></th>
         </tr>
       </thead>
       <tbody>

@@ -9,6 +9,7 @@ import { clock } from '../../ui/clock'
 import { onKey } from '../../ui/keys'
 import { useSizeKeys } from '../../ui/sizeKeys'
 import SpeedRule from '../../draw/SpeedRule.vue'
+import { alongTabs } from '../../ui/tabs'
 import Mark from '../../ui/Mark.vue'
 import Themed from '../../ui/Themed.vue'
 import CarriedNote from './CarriedNote.vue'
@@ -75,38 +76,54 @@ async function open() {
   <Themed v-else>
     <div class="listen gloves">
       <div class="main">
-        <div class="tabs" role="tablist" aria-label="What to listen to">
-          <button v-if="taut" role="tab" :aria-selected="listen.what === 'pluck'" @click="listen.listenFor('pluck')">
+        <div class="tabs" role="tablist" aria-label="What to listen to" @keydown="alongTabs">
+          <button
+            v-if="taut"
+            role="tab"
+            aria-controls="heard"
+            :aria-selected="listen.what === 'pluck'"
+            :tabindex="listen.what === 'pluck' ? 0 : -1"
+            @click="listen.listenFor('pluck')"
+          >
             The blade, plucked
           </button>
-          <button v-if="powered" role="tab" :aria-selected="listen.what === 'strokes'" @click="listen.listenFor('strokes')">
+          <button
+            v-if="powered"
+            role="tab"
+            aria-controls="heard"
+            :aria-selected="listen.what === 'strokes'"
+            :tabindex="listen.what === 'strokes' ? 0 : -1"
+            @click="listen.listenFor('strokes')"
+          >
             The saw, running
           </button>
         </div>
 
-        <template v-if="listen.what === 'pluck'">
-          <Plucked v-if="taut" :job="taut.job" :band="taut.band" />
-        </template>
+        <div id="heard" role="tabpanel" :aria-label="listen.what === 'pluck' ? 'The blade, plucked' : 'The saw, running'" class="panel">
+          <template v-if="listen.what === 'pluck'">
+            <Plucked v-if="taut" :job="taut.job" :band="taut.band" />
+          </template>
 
-        <template v-else>
-          <div class="answer">
-            <div>
-              <h1 v-if="spm !== undefined">{{ Math.round(spm) }} <span class="cents">strokes a minute</span></h1>
-              <h1 v-else class="none">Not heard yet</h1>
-              <p v-if="spmState" class="verdict"><Mark :state="spmState" />{{ spmWords }}</p>
-              <p v-else class="verdict">Let the saw run, without wood at first, and hold the microphone near.</p>
+          <template v-else>
+            <div class="answer">
+              <div>
+                <h1 v-if="spm !== undefined">{{ Math.round(spm) }} <span class="cents">strokes a minute</span></h1>
+                <h1 v-else class="none">Not heard yet</h1>
+                <p v-if="spmState" class="verdict"><Mark :state="spmState" />{{ spmWords }}</p>
+                <p v-else class="verdict">Let the saw run, without wood at first, and hold the microphone near.</p>
+              </div>
+              <p class="stress">
+                <b class="mono">{{ strokesWords(answer.evaluation.speed) }}</b>
+                <span class="soft">is green for this cut</span>
+                <span v-if="answer.heard.spm" class="soft"
+                  >heard {{ clock(answer.heard.spm.at) }}, give or take {{ Math.max(1, Math.round(answer.heard.spm.doubt)) }}
+                  <button class="act plain" @click="listen.forget('spm')">Forget</button></span
+                >
+              </p>
             </div>
-            <p class="stress">
-              <b class="mono">{{ strokesWords(answer.evaluation.speed) }}</b>
-              <span class="soft">is green for this cut</span>
-              <span v-if="answer.heard.spm" class="soft"
-                >heard {{ clock(answer.heard.spm.at) }}, give or take {{ Math.max(1, Math.round(answer.heard.spm.doubt)) }}
-                <button class="act plain" @click="listen.forget('spm')">Forget</button></span
-              >
-            </p>
-          </div>
-          <SpeedRule :range="speedRange(answer.job.saw)" :band="answer.evaluation.speed" :spm="spm" :state="spmState" />
-        </template>
+            <SpeedRule :range="speedRange(answer.job.saw)" :band="answer.evaluation.speed" :spm="spm" :state="spmState" />
+          </template>
+        </div>
 
         <p v-if="listen.trouble" class="trouble" role="alert"><Mark state="near" />{{ listen.trouble }}</p>
         <p v-if="listen.ear === 'denied'" class="trouble" role="alert">
@@ -171,6 +188,9 @@ async function open() {
 
 <style scoped src="./answer.css"></style>
 <style scoped>
+.panel {
+  display: contents;
+}
 .quiet {
   padding: 24px 16px;
   max-width: 70ch;

@@ -68,7 +68,7 @@ const option = computed(() => {
         </caption>
         <tbody>
           <tr v-for="l in lives" :key="l.blade + l.stock">
-            <th>{{ name(l) }}</th>
+            <th scope="row">{{ name(l) }}</th>
             <td>
               {{ Math.round(l.minutes) }} minutes, {{ l.spent }} spent, a blade lasts about {{ Math.round(l.life.mean) }} ({{
                 Math.round(l.life.low)

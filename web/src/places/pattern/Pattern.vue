@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue'
+import { useSessionStorage } from '@vueuse/core'
 import { bladeWords, lengthWords } from '@green-pitch/core'
 import { openFile } from '../../data/files'
 import { useAnswer } from '../../store/answer'
@@ -8,6 +9,7 @@ import { usePattern } from '../../store/pattern'
 import { useSettings } from '../../store/settings'
 import { onKey } from '../../ui/keys'
 import { useSizeKeys } from '../../ui/sizeKeys'
+import { alongTabs } from '../../ui/tabs'
 import Mark from '../../ui/Mark.vue'
 import AsDrawn from './AsDrawn.vue'
 import Empty from './Empty.vue'
@@ -27,7 +29,8 @@ const settings = useSettings()
 const say = computed(() => settings.say)
 
 const parts = ['Answer', 'Order', 'Drawing', 'Fit'] as const
-const part = ref<(typeof parts)[number]>('Answer')
+/** Stays where it was while this tab lives. */
+const part = useSessionStorage<(typeof parts)[number]>('pattern-part', 'Answer')
 const selected = ref<number>()
 const sheet = ref<InstanceType<typeof Sheet>>()
 const printing = ref(false)
@@ -146,24 +149,36 @@ function measured(mm: number) {
       </p>
     </div>
     <aside v-if="pattern.record" class="side">
-      <div class="tabs" role="tablist" aria-label="About the pattern">
-        <button v-for="p in parts" :key="p" role="tab" :aria-selected="part === p" @click="part = p">{{ p }}</button>
+      <div class="tabs" role="tablist" aria-label="About the pattern" @keydown="alongTabs">
+        <button
+          v-for="p in parts"
+          :key="p"
+          role="tab"
+          aria-controls="about"
+          :aria-selected="part === p"
+          :tabindex="part === p ? 0 : -1"
+          @click="part = p"
+        >
+          {{ p }}
+        </button>
       </div>
-      <template v-if="part === 'Answer'">
-        <OpeningCard v-if="selected !== undefined && pattern.found?.rings[selected]" :id="selected" @close="selected = undefined" />
-        <Reckoned v-if="pattern.found" :found="pattern.found" @jump="jump" />
-        <p v-else-if="pattern.tooLarge" class="apart">
-          Nothing is calculated until it is smaller. Its size, copies and lines stand under
-          <button class="act" @click="part = 'Drawing'">Drawing</button>
+      <div id="about" role="tabpanel" :aria-label="part" class="panel">
+        <template v-if="part === 'Answer'">
+          <OpeningCard v-if="selected !== undefined && pattern.found?.rings[selected]" :id="selected" @close="selected = undefined" />
+          <Reckoned v-if="pattern.found" :found="pattern.found" @jump="jump" />
+          <p v-else-if="pattern.tooLarge" class="apart">
+            Nothing is calculated until it is smaller. Its size, copies and lines stand under
+            <button class="act" @click="part = 'Drawing'">Drawing</button>
+          </p>
+        </template>
+        <OrderList v-else-if="part === 'Order' && pattern.found" :found="pattern.found" :selected="selected" @select="selected = $event" />
+        <DrawingPart v-else-if="part === 'Drawing'" :known="known" @measure="(mm) => ((known = mm), (measuring = true))" />
+        <FitPart v-else-if="part === 'Fit'" />
+        <p v-if="part === 'Answer' && pattern.found && pattern.apart" class="apart">
+          <Mark state="near" />The ticket says something else than this pattern.
+          <button class="act" @click="pattern.takeFigures()">Give it the pattern’s figures</button>
         </p>
-      </template>
-      <OrderList v-else-if="part === 'Order' && pattern.found" :found="pattern.found" :selected="selected" @select="selected = $event" />
-      <DrawingPart v-else-if="part === 'Drawing'" :known="known" @measure="(mm) => ((known = mm), (measuring = true))" />
-      <FitPart v-else-if="part === 'Fit'" />
-      <p v-if="part === 'Answer' && pattern.found && pattern.apart" class="apart">
-        <Mark state="near" />The ticket says something else than this pattern.
-        <button class="act" @click="pattern.takeFigures()">Give it the pattern’s figures</button>
-      </p>
+      </div>
     </aside>
     <PrintPattern v-if="printing && pattern.found" @close="printing = false" />
     <span class="sr" role="status">{{ pattern.found ? `Calculated for ${bladeWords(answer.blade, say)}.` : '' }}</span>
@@ -171,6 +186,9 @@ function measured(mm: number) {
 </template>
 
 <style scoped>
+.panel {
+  display: contents;
+}
 .pattern {
   display: grid;
   grid: auto minmax(420px, 1fr) / minmax(0, 1fr) 356px;

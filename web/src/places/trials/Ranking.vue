@@ -41,12 +41,12 @@ const telling = computed(() =>
       <table class="plain">
         <thead>
           <tr>
-            <th>{{ ways ? 'Way' : 'Blade' }}</th>
-            <th>How far apart<span class="sr">, eight in ten</span></th>
-            <th>Best of all</th>
+            <th scope="col">{{ ways ? 'Way' : 'Blade' }}</th>
+            <th scope="col">How far apart<span class="sr">, eight in ten</span></th>
+            <th scope="col">Best of all</th>
             <th v-for="s in telling" :key="s">{{ stockName(trial, s, settings.say) }}</th>
-            <th>Mean place</th>
-            <th>Stands out</th>
+            <th scope="col">Mean place</th>
+            <th scope="col">Stands out</th>
           </tr>
         </thead>
         <tbody>

@@ -148,11 +148,11 @@ async function take() {
         <table class="plain">
           <thead>
             <tr>
-              <th>{{ ways ? 'Way' : 'Blade' }}</th>
-              <th>Pace</th>
-              <th>Clean-up</th>
-              <th>Off the line</th>
-              <th>Underside</th>
+              <th scope="col">{{ ways ? 'Way' : 'Blade' }}</th>
+              <th scope="col">Pace</th>
+              <th scope="col">Clean-up</th>
+              <th scope="col">Off the line</th>
+              <th scope="col">Underside</th>
             </tr>
           </thead>
           <tbody>

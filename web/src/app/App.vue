@@ -3,7 +3,6 @@ import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 
 import { useRoute } from 'vue-router'
 import { useMediaQuery } from '@vueuse/core'
 import { places } from './places'
-import { usePersistence } from '../store/persistence'
 import { useKeys } from '../ui/keys'
 import { useLight } from '../ui/light'
 import Ticket from './Ticket.vue'
@@ -22,7 +21,7 @@ const settled = ref(false)
 onMounted(() =>
   setTimeout(() => {
     settled.value = true
-    usePersistence()
+    void import('../store/persistence').then((m) => m.usePersistence())
     // the check of what is stored is made ready while nobody waits: at the first edit it would hold up the hand
     const ready = () => void import('../data/schema').catch(() => undefined)
     if ('requestIdleCallback' in window) requestIdleCallback(ready)

@@ -2,14 +2,14 @@
 import { computed, ref } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
 import { useJob } from '../../store/job'
-import { useNewJob } from '../../store/newJob'
 import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
 import Typed from '../../ui/Typed.vue'
 
 const emit = defineEmits<{ print: []; log: [] }>()
 const jobs = useJob()
-const begin = useNewJob()
+// what a new job begins with is fetched when one is wanted
+const begin = async () => (await import('../../store/newJob')).useNewJob()()
 const settings = useSettings()
 /** A phone shows what is needed at the saw; the rest on asking. */
 const narrow = useMediaQuery('(max-width: 760px)')

@@ -261,5 +261,5 @@ test('every other joint is laid out, its bench aids cut, and one of its cuts goe
   await expect(part(page, 'Cut')).toContainText('along the grain')
   await expect(part(page, 'Stroke')).toContainText(/\d+ a cut/)
   await page.getByRole('link', { name: 'Listen' }).click()
-  await expect(page.getByText('Nothing to listen to.')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Nothing to listen to' })).toBeVisible()
 })

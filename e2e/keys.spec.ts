@@ -70,3 +70,24 @@ test('tabs go by arrow keys, and the pattern opens where it was left', async ({ 
   await page.reload()
   await expect(page.getByRole('tab', { name: 'Order' })).toHaveAttribute('aria-selected', 'true')
 })
+
+test('a new job by keyboard: each question is one stop, arrows go along it', async ({ page }) => {
+  await openBench(page)
+  await page.keyboard.press('n')
+  await expect(page.getByRole('heading', { name: 'What is it?' })).toBeVisible()
+  await page.keyboard.press('Tab')
+  await expect(page.getByRole('group', { name: 'Saw' }).getByRole('button', { pressed: true })).toBeFocused()
+  await page.keyboard.press('Tab')
+  const stock = page.getByRole('group', { name: 'Stock' }).getByRole('button')
+  await expect(stock.first()).toBeFocused()
+  await page.keyboard.press('ArrowRight')
+  await expect(stock.nth(1)).toBeFocused()
+  await page.keyboard.press('Enter')
+  await expect(stock.nth(1)).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByRole('button', { name: 'Leave it so' })).toBeVisible()
+  for (const question of ['Another stock', 'Thickness']) {
+    await page.keyboard.press('Tab')
+    if (question === 'Another stock') await expect(page.getByRole('combobox', { name: question })).toBeFocused()
+    else await expect(page.getByRole('group', { name: question }).getByRole('button').first()).toBeFocused()
+  }
+})

@@ -25,6 +25,7 @@ export const keyList: [keys: string, does: string][] = [
   ['u', 'Millimeters or inches'],
   ['p', 'Print the set-up card, or the pattern'],
   ['l', 'Log the cut'],
+  ['n', 'New job, on the Bench'],
   ['Space, Page Down', 'Run: done, on to the next'],
   ['Page Up', 'Run: back'],
   ['n and b', 'Pattern sheet: next and previous opening'],

@@ -1,11 +1,25 @@
-/** Arrow keys go along a row of tabs, and open the one they come to. */
-export function alongTabs(e: KeyboardEvent) {
+/** The next of a row in the direction of an arrow key, taken into focus; undefined where the key or the focus is another. */
+function along(e: KeyboardEvent, what: string): HTMLElement | undefined {
   const by = { ArrowRight: 1, ArrowLeft: -1 }[e.key]
-  const tabs = [...(e.currentTarget as HTMLElement).querySelectorAll<HTMLElement>('[role=tab]')]
-  const at = tabs.indexOf(document.activeElement as HTMLElement)
-  if (by === undefined || at < 0) return
+  const row = [...(e.currentTarget as HTMLElement).querySelectorAll<HTMLElement>(what)]
+  const at = row.indexOf(document.activeElement as HTMLElement)
+  if (by === undefined || at < 0) return undefined
   e.preventDefault()
-  const next = tabs[(at + by + tabs.length) % tabs.length]!
+  const next = row[(at + by + row.length) % row.length]!
   next.focus()
-  next.click()
+  return next
+}
+
+/** Arrow keys go along a row of tabs, and open the one they come to. */
+export const alongTabs = (e: KeyboardEvent) => along(e, '[role=tab]')?.click()
+
+/** Arrow keys go along a row of buttons of which one is pressed; the row is one stop of the tab key. */
+export const alongRow = (e: KeyboardEvent) => void along(e, 'button[aria-pressed]')
+/** Makes each row in a box one stop: where the focus is, else the pressed one, else the first. */
+export function oneStopEach(box: HTMLElement | undefined) {
+  for (const row of box?.querySelectorAll('[role=group]') ?? []) {
+    const all = [...row.querySelectorAll<HTMLElement>('button[aria-pressed]')]
+    const stop = all.find((b) => b === document.activeElement) ?? all.find((b) => b.ariaPressed === 'true') ?? all[0]
+    for (const b of all) b.tabIndex = b === stop ? 0 : -1
+  }
 }

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
 import { useJob } from '../../store/job'
+import { onKey } from '../../ui/keys'
 import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
 import Typed from '../../ui/Typed.vue'
@@ -14,6 +15,7 @@ const settings = useSettings()
 /** A phone shows what is needed at the saw; the rest on asking. */
 const narrow = useMediaQuery('(max-width: 760px)')
 const more = ref(false)
+onKey('n', () => void begin())
 const stateWords = computed(() => ({ saved: 'saved', saving: 'saving…', conflict: 'saved beside', failed: 'not saved' })[jobs.state])
 async function share() {
   try {

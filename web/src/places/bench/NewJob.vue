@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, onUpdated, ref } from 'vue'
 import {
   bladeWords,
   curvesOn,
@@ -19,6 +19,7 @@ import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import { withForm, withMaterial, withSaw } from '../../data/ticket'
 import LengthInput from '../../ui/LengthInput.vue'
+import { alongRow, oneStopEach } from '../../ui/tabs'
 import Themed from '../../ui/Themed.vue'
 import Curl from '../../draw/Curl.vue'
 
@@ -94,7 +95,11 @@ const heading = computed(() =>
   told.value.size ? (answer.ranked[0] ? bladeWords(answer.blade, settings.say) : 'No blade for this saw will do it') : 'What is it?',
 )
 const box = ref<HTMLElement>()
-onMounted(() => box.value?.focus())
+onMounted(() => {
+  box.value?.focus()
+  oneStopEach(box.value)
+})
+onUpdated(() => oneStopEach(box.value))
 </script>
 
 <template>
@@ -102,13 +107,12 @@ onMounted(() => box.value?.focus())
     <div class="top">
       <h2 id="asks-head">{{ heading }}</h2>
       <p class="soft" role="status">{{ assumed }}</p>
-      <button class="act" @click="jobs.asking = false">{{ assumed ? 'Leave it so' : 'Done' }}</button>
     </div>
-    <div v-if="saws.length > 1" class="ask" role="group" aria-label="Saw">
+    <div v-if="saws.length > 1" class="ask" role="group" aria-label="Saw" @keydown="alongRow" @focusin="oneStopEach(box)">
       <h3>Saw</h3>
       <button v-for="s in saws" :key="s.id" class="chip" :aria-pressed="s.id === job.saw.id" @click="saw(s)">{{ s.short }}</button>
     </div>
-    <div class="ask" role="group" aria-label="Stock">
+    <div class="ask" role="group" aria-label="Stock" @keydown="alongRow" @focusin="oneStopEach(box)">
       <h3>Stock</h3>
       <button
         v-for="m in stocks"
@@ -124,7 +128,7 @@ onMounted(() => box.value?.focus())
         <option v-for="m in others" :key="m.id" :value="m.id">{{ m.name }}</option>
       </select>
     </div>
-    <div class="ask" role="group" aria-label="Thickness">
+    <div class="ask" role="group" aria-label="Thickness" @keydown="alongRow" @focusin="oneStopEach(box)">
       <h3>Thickness</h3>
       <button
         v-for="t in usual"
@@ -139,7 +143,7 @@ onMounted(() => box.value?.focus())
         ><LengthInput class="own" label="Other thickness" quiet :model-value="thickness" @update:model-value="(v) => v && thick(v)"
       /></Themed>
     </div>
-    <div v-if="curves.length" class="ask" role="group" aria-label="Tightest curve">
+    <div v-if="curves.length" class="ask" role="group" aria-label="Tightest curve" @keydown="alongRow" @focusin="oneStopEach(box)">
       <h3>Tightest curve</h3>
       <button
         v-for="c in curves"
@@ -154,7 +158,7 @@ onMounted(() => box.value?.focus())
         >
       </button>
     </div>
-    <div v-else class="ask" role="group" aria-label="Grain direction">
+    <div v-else class="ask" role="group" aria-label="Grain direction" @keydown="alongRow" @focusin="oneStopEach(box)">
       <h3>Grain</h3>
       <button
         v-for="g in grains"
@@ -167,11 +171,13 @@ onMounted(() => box.value?.focus())
       </button>
       <RouterLink class="chip" to="/joints">A joint</RouterLink>
     </div>
+    <button class="act done" @click="jobs.asking = false">{{ assumed ? 'Leave it so' : 'Done' }}</button>
   </section>
 </template>
 
 <style scoped>
 .asks {
+  position: relative;
   grid-column: 1 / -1;
   padding: 10px 16px 12px;
   background: var(--sheet);
@@ -192,8 +198,13 @@ onMounted(() => box.value?.focus())
   font-size: 1.15rem;
   font-weight: 700;
 }
-.top p {
-  flex: 1;
+.top {
+  padding-right: 130px;
+}
+.done {
+  position: absolute;
+  top: 10px;
+  right: 16px;
 }
 .ask {
   display: flex;

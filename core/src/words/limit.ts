@@ -96,7 +96,7 @@ export function limitAsks(id: LimitId, job: Job, window: SizeWindow, say: Say): 
         : `${lengthWords(total, say)} of ${lengthWords(job.saw.stroke, say)} stroke`
     }
     case 'chipLoad':
-      return none ? `all cut clean${some}` : `${ceilingShort[(failing?.by as keyof typeof ceilingShort) ?? 'gullet']} before it cuts`
+      return none ? `all clean${some}` : `${ceilingShort[(failing?.by as keyof typeof ceilingShort) ?? 'gullet']} before it cuts`
     case 'teeth':
       return `${decimal(teethWished(job), 1)} wanted, ${decimal(LEAST_TEETH, 1)} at least`
     case 'packing':

@@ -185,6 +185,17 @@ onKey('Escape', close)
   text-decoration: underline;
   text-underline-offset: 3px;
 }
+@media (max-width: 1100px) {
+  .part {
+    padding: 7px 6px 7px 8px;
+  }
+  .part kbd {
+    display: none;
+  }
+  .value {
+    font-size: 1rem;
+  }
+}
 @media (max-width: 760px) {
   .parts {
     grid-template-columns: 1fr 1fr;

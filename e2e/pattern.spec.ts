@@ -192,6 +192,7 @@ test('hostile and broken drawings are refused with their reason; size is asked w
   await kept(page)
   await page.reload()
   await expect(page.getByText('100 × 75 mm', { exact: false })).toBeVisible()
+  await page.getByRole('tab', { name: 'Answer' }).click()
   await expect(fact(page, 'Openings')).toHaveText('1, then the outline')
   await openBench(page)
   await kept(page)

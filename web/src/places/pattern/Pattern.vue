@@ -31,6 +31,13 @@ const say = computed(() => settings.say)
 const parts = ['Answer', 'Order', 'Drawing', 'Fit'] as const
 /** Stays where it was while this tab lives. */
 const part = useSessionStorage<(typeof parts)[number]>('pattern-part', 'Answer')
+// another drawing is answered first
+watch(
+  () => pattern.record?.lines,
+  (now, before) => {
+    if (now && before && now !== before) part.value = 'Answer'
+  },
+)
 const selected = ref<number>()
 const sheet = ref<InstanceType<typeof Sheet>>()
 const printing = ref(false)

@@ -43,19 +43,25 @@ export async function pickMaterial(page: Page, name: string) {
   await page.getByRole('combobox', { name: 'Material' }).selectOption(name)
 }
 
+/** A server of a test's own, once it answers; `demo` as its variable says. */
+export async function startServer(port: number, demo: '1' | '') {
+  const server = spawn('node', ['server/dist/main.js'], { env: { ...process.env, PORT: String(port), GREEN_PITCH_DEMO: demo } })
+  await expect
+    .poll(() =>
+      fetch(`http://127.0.0.1:${port}/health`).then(
+        (r) => r.ok,
+        () => false,
+      ),
+    )
+    .toBe(true)
+  return server
+}
+
 /** Opens the Bench on a server of its own, lets the app keep itself, stops that server, and gives the address that is dead now. */
 export async function openThenStopServer(page: Page) {
   const port = 4193 + base.info().parallelIndex
-  const server = spawn('node', ['server/dist/main.js'], { env: { ...process.env, PORT: String(port), GREEN_PITCH_DEMO: '1' } })
+  const server = await startServer(port, '1')
   try {
-    await expect
-      .poll(() =>
-        fetch(`http://127.0.0.1:${port}/health`).then(
-          (r) => r.ok,
-          () => false,
-        ),
-      )
-      .toBe(true)
     await openBench(page, `http://127.0.0.1:${port}/`)
     await page.evaluate(() => navigator.serviceWorker.ready)
     await page.reload()

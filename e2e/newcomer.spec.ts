@@ -1,6 +1,6 @@
-import { spawn, type ChildProcess } from 'node:child_process'
+import type { ChildProcess } from 'node:child_process'
 import type { Page } from '@playwright/test'
-import { expect, part, ranked, test } from './help'
+import { expect, part, ranked, startServer, test } from './help'
 
 /** A server that begins without a demo, as somebody finds it who installed it for themselves. */
 let server: ChildProcess
@@ -8,15 +8,7 @@ let base: string
 test.beforeAll(async () => {
   const port = 4210 + test.info().parallelIndex
   base = `http://127.0.0.1:${port}/`
-  server = spawn('node', ['server/dist/main.js'], { env: { ...process.env, PORT: String(port), GREEN_PITCH_DEMO: '' } })
-  await expect
-    .poll(() =>
-      fetch(`${base}health`).then(
-        (r) => r.ok,
-        () => false,
-      ),
-    )
-    .toBe(true)
+  server = await startServer(port, '')
 })
 test.afterAll(() => server.kill('SIGTERM'))
 

@@ -18,7 +18,7 @@ const radii: Partial<Record<Family, Record<Exclude<Curve, 'straight'>, number>>>
 export const curvesOn = (saw: Saw): readonly Curve[] => (radii[familyOf(saw)] ? curves : ['straight'])
 
 /** Radius a word means on this saw, mm, as a round figure of the user's unit; undefined for a straight cut. */
-export function usualRadius(saw: Saw, curve: Curve, unit: LengthUnit = 'mm'): number | undefined {
+export function usualRadius(saw: Saw, curve: Curve, unit: LengthUnit): number | undefined {
   const mm = curve === 'straight' ? undefined : radii[familyOf(saw)]?.[curve]
   if (mm === undefined || unit === 'mm') return mm
   // parts of an inch people speak of at such a size

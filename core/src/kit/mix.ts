@@ -78,7 +78,7 @@ const NEAR = Math.log(1.25)
  */
 export function usualJob(saw: Saw, makes: readonly Mix['id'][], unit: LengthUnit): Job {
   const row = flatRows(saw, makes)[0]!
-  const { material } = stockOf(row)
+  const material = materialById(row.material)!
   const medium = usualRadius(saw, curvesOn(saw).length > 1 ? 'medium' : 'straight', unit)
   // as it is sold in that unit, where it is sold near that thickness
   const sold = usualThicknesses(material, unit).map((t) => t.mm)

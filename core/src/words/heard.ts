@@ -36,11 +36,10 @@ export function markWords(mark: number, setter: Setter, say: Say): string {
   const n = whole ? String(Math.round(mark)) : markFigure(mark, setter, say)
   return { lever: `mark ${n}`, screw: `${n} turns`, flex: `${n}${flexUnit(say)} of flex` }[setter]
 }
-export const markName = (setter: Setter, say: Say): string =>
-  ({ lever: 'Mark', screw: 'Turns', flex: `Flex, ${say.unit === 'mm' ? 'mm' : 'in'}` })[setter]
+export const markName = (setter: Setter, say: Say): string => ({ lever: 'Mark', screw: 'Turns', flex: `Flex, ${say.unit}` })[setter]
 /** What to ask for when a mark is noted, and what the marks heard are worth. */
 export const markAsk = (setter: Setter, say: Say): string =>
-  ({ lever: 'Mark it stands at', screw: 'Turns it stands at', flex: `Flexed by, ${say.unit === 'mm' ? 'mm' : 'in'}` })[setter]
+  ({ lever: 'Mark it stands at', screw: 'Turns it stands at', flex: `Flexed by, ${say.unit}` })[setter]
 export const markAbout: Record<Setter, string> = {
   lever: 'Marks as plucked here, not as printed on the saw.',
   screw: 'Turns as plucked here, counted from slack.',

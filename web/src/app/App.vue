@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { useMediaQuery } from '@vueuse/core'
 import { places } from './places'
 import { useKeys } from '../ui/keys'
+import { useNarrow } from '../ui/narrow'
 import { useLight } from '../ui/light'
 import Ticket from './Ticket.vue'
 import Overtaken from './Overtaken.vue'
@@ -42,7 +42,7 @@ watch(
 )
 const menu = ref(false)
 // beside a running saw a phone shows the work alone
-const narrow = useMediaQuery('(max-width: 760px)')
+const narrow = useNarrow()
 const withTicket = computed(() => route.name === 'Bench' || route.name === 'Pattern' || (route.name === 'Listen' && !narrow.value))
 useKeys()
 useLight()

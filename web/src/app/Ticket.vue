@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, nextTick, ref, watch, type Component } from 'vue'
-import { useMediaQuery } from '@vueuse/core'
 import Mark from '../ui/Mark.vue'
 import { onKey } from '../ui/keys'
+import { useNarrow } from '../ui/narrow'
 import { partAsked } from '../ui/partAsked'
 import { useParts, type PartId } from './parts/words'
 
@@ -20,7 +20,7 @@ const editors: Record<PartId, Component> = {
 }
 /** The first three say what is to be done, the others are the answer. A phone shows the answer, and what was asked in one line. */
 const ASKED = 3
-const narrow = useMediaQuery('(max-width: 760px)')
+const narrow = useNarrow()
 const whole = ref(false)
 const asked = computed(() =>
   parts.value

@@ -28,7 +28,7 @@ const GUESS =
   window.innerWidth <= 760 ? window.innerWidth - 32 : window.innerWidth <= 1080 ? window.innerWidth - 164 : window.innerWidth - 504
 const { width } = useElementSize(box, { width: GUESS, height: 0 })
 /** A narrow phone has no room beside the bands: there each limit is named above its own. */
-const narrow = computed(() => (width.value || 760) < 520)
+const narrow = computed(() => width.value < 520)
 const LEFT = computed(() => (narrow.value ? 0 : 168))
 const ROW = computed(() => (narrow.value ? 42 : 37))
 /** Where a band begins within its row, and how high it is. */
@@ -57,7 +57,7 @@ const FINGER = 24 // px a size wants at least, to be pressed
 /** Where a narrow phone has no room for every size, those farthest from what will do are left out, and never the chosen one. */
 const span = computed((): [from: number, count: number] => {
   const all = sizes.value
-  const most = Math.max(3, Math.floor(((width.value || 760) - LEFT.value - 4) / FINGER))
+  const most = Math.max(3, Math.floor((width.value - LEFT.value - 4) / FINGER))
   if (all.length <= most) return [0, all.length]
   const passing = all.flatMap((s, i) => (s.passes ? [i] : []))
   const middle = passing.length ? (passing[0]! + passing.at(-1)!) / 2 : Math.max(0, chosenAt.value)
@@ -65,7 +65,7 @@ const span = computed((): [from: number, count: number] => {
   const from = Math.min(Math.max(0, Math.round(middle - most / 2)), all.length - most)
   return [Math.max(0, Math.min(Math.max(from, chosen - most + 1), chosen)), most]
 })
-const col = computed(() => Math.max(8, ((width.value || 760) - LEFT.value - 4) / Math.max(1, span.value[1])))
+const col = computed(() => Math.max(8, (width.value - LEFT.value - 4) / Math.max(1, span.value[1])))
 const x = (i: number) => LEFT.value + (i - span.value[0]) * col.value
 /** Whether it will do, and where not, which limits stop it. */
 const doesWords = ({ passes, near, margins }: SizeWindow['inputs']['sizes'][number]) =>

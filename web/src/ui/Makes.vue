@@ -1,27 +1,32 @@
 <script setup lang="ts">
-import { mixes } from '@green-pitch/core'
-import { useYear } from '../store/year'
+import { computed } from 'vue'
+import { mixes, type Mix } from '@green-pitch/core'
+import { useSettings } from '../store/settings'
 
-/** What somebody says they make, while no log tells it. */
-const year = useYear()
-const toggle = (id: string) => {
-  const { makes } = year.supply
-  year.put({ makes: makes.includes(id) ? makes.filter((m) => m !== id) : [...makes, id] })
+/** What somebody says they make, while no log tells it; said in the place of the words where it is asked otherwise. */
+const props = defineProps<{ among?: readonly Mix[] }>()
+const settings = useSettings()
+const makes = computed(() => settings.value.supply.makes)
+function toggle(id: string) {
+  const { supply } = settings.value
+  settings.change({ supply: { ...supply, makes: makes.value.includes(id) ? makes.value.filter((m) => m !== id) : [...makes.value, id] } })
 }
 </script>
 
 <template>
   <div class="makes">
-    <p>
-      {{ year.supply.makes.length ? 'You mostly make' : 'What do you mostly make? A typical year of it stands in until your log tells.' }}
-    </p>
+    <slot
+      ><p>
+        {{ makes.length ? 'You mostly make' : 'What do you mostly make? A typical year of it stands in until your log tells.' }}
+      </p></slot
+    >
     <div role="group" aria-label="What you make">
       <button
-        v-for="m in mixes"
+        v-for="m in props.among ?? mixes"
         :key="m.id"
         class="act"
-        :class="{ main: year.supply.makes.includes(m.id) }"
-        :aria-pressed="year.supply.makes.includes(m.id)"
+        :class="{ main: makes.includes(m.id) }"
+        :aria-pressed="makes.includes(m.id)"
         @click="toggle(m.id)"
       >
         {{ m.name }}

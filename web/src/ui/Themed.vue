@@ -5,8 +5,8 @@ import { useSettings } from '../store/settings'
 
 /** Gives the component library this program's look. Loaded with whatever first needs it, not with the Bench. */
 const settings = useSettings()
-const paper = { ink: '#26302c', paper: '#f5f1e8', sheet: '#fbf9f4', rule: '#8a8271', soft: '#565f59', faint: '#e6e0d2', beyond: '#9c3620' }
-const lamp = { ink: '#ece6d8', paper: '#1d2320', sheet: '#262d29', rule: '#7f8a82', soft: '#b3b9ae', faint: '#363e39', beyond: '#f09a82' }
+const paper = { ink: '#26302c', paper: '#f5f1e8', sheet: '#fbf9f4', edge: '#857d6c', soft: '#565f59', faint: '#e6e0d2', beyond: '#9c3620' }
+const lamp = { ink: '#ece6d8', paper: '#1d2320', sheet: '#262d29', edge: '#7f8a82', soft: '#b3b9ae', faint: '#363e39', beyond: '#f09a82' }
 const config = computed(() => {
   const dark = settings.lamp
   const c = dark ? lamp : paper
@@ -24,7 +24,7 @@ const config = computed(() => {
       colorBgBase: c.sheet,
       colorBgContainer: c.sheet,
       colorBgElevated: c.sheet,
-      colorBorder: c.rule,
+      colorBorder: c.edge,
       colorBorderSecondary: c.faint,
       colorSplit: c.faint,
       colorTextLightSolid: c.paper,

@@ -15,11 +15,9 @@ export const alongTabs = (e: KeyboardEvent) => along(e, '[role=tab]')?.click()
 
 /** Arrow keys go along a row of buttons of which one is pressed; the row is one stop of the tab key. */
 export const alongRow = (e: KeyboardEvent) => void along(e, 'button[aria-pressed]')
-/** Makes each row in a box one stop: where the focus is, else the pressed one, else the first. */
-export function oneStopEach(box: HTMLElement | undefined) {
-  for (const row of box?.querySelectorAll('[role=group]') ?? []) {
-    const all = [...row.querySelectorAll<HTMLElement>('button[aria-pressed]')]
-    const stop = all.find((b) => b === document.activeElement) ?? all.find((b) => b.ariaPressed === 'true') ?? all[0]
-    for (const b of all) b.tabIndex = b === stop ? 0 : -1
-  }
+/** Makes a row one stop of the tab key: where the focus is, else the pressed one, else the first. */
+export function oneStop(row: HTMLElement | undefined) {
+  const all = [...(row?.querySelectorAll<HTMLElement>('button[aria-pressed]') ?? [])]
+  const stop = all.find((b) => b === document.activeElement) ?? all.find((b) => b.ariaPressed === 'true') ?? all[0]
+  for (const b of all) b.tabIndex = b === stop ? 0 : -1
 }

@@ -34,10 +34,12 @@ const rows = computed(() =>
         saw.id === jobs.job.saw.id ? answer.ranked.length : rankBlades(onSaw(answer.job, saw), { blades: shop.catalogue }).value.length,
     })),
 )
-const about = (s: Saw) =>
-  s.kind === 'hand'
-    ? 'pushed or pulled, chosen by the work'
-    : `${strokesWords({ low: speedRange(s)[0], high: speedRange(s)[1] })} strokes/min, ${s.kind === 'jigsaw' ? `${lengthWords(s.stroke, settings.say)} stroke` : `${lengthWords(s.throat, settings.say)} deep`}, ${endWords(s.ends)}`
+function about(s: Saw): string {
+  if (s.kind === 'hand') return 'pushed or pulled, chosen by the work'
+  const [low, high] = speedRange(s)
+  const reach = s.kind === 'jigsaw' ? `${lengthWords(s.stroke, settings.say)} stroke` : `${lengthWords(s.throat, settings.say)} deep`
+  return `${strokesWords({ low, high })} strokes/min, ${reach}, ${endWords(s.ends)}`
+}
 const take = (saw: Saw) => jobs.edit((t) => withSaw(t, saw), 'saw')
 const offers = computed(() => answer.ways.filter((w) => w.kind === 'saw'))
 /** The job keeps the profile it was reckoned with; a profile edited since is offered, never slipped in. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useMediaQuery } from '@vueuse/core'
 import { useJob } from '../../store/job'
+import { useNarrow } from '../../ui/narrow'
 import { onKey } from '../../ui/keys'
 import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
@@ -13,7 +13,7 @@ const jobs = useJob()
 const begin = async () => (await import('../../store/newJob')).useNewJob()()
 const settings = useSettings()
 /** A phone shows what is needed at the saw; the rest on asking. */
-const narrow = useMediaQuery('(max-width: 760px)')
+const narrow = useNarrow()
 const more = ref(false)
 onKey('n', () => void begin())
 const stateWords = computed(() => ({ saved: 'saved', saving: 'saving…', conflict: 'saved beside', failed: 'not saved' })[jobs.state])

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, onUpdated, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import {
   bladeWords,
   curvesOn,
@@ -19,8 +19,8 @@ import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import { withForm, withMaterial, withSaw } from '../../data/ticket'
 import LengthInput from '../../ui/LengthInput.vue'
-import { alongRow, oneStopEach } from '../../ui/tabs'
 import Themed from '../../ui/Themed.vue'
+import Ask from './Ask.vue'
 import Curl from '../../draw/Curl.vue'
 
 /** A new job is asked what it is: each press goes straight into the answer below, and what was not said yet is named as assumed. */
@@ -34,10 +34,10 @@ const told = ref(new Set<'stock' | 'thickness' | 'curve'>())
 const job = computed(() => jobs.job)
 const saws = computed(() => shop.offered.slice(0, SHOWN))
 /** What one has had in hand on such a saw, then what is usual on it. */
+const family = computed(() => familyOf(job.value.saw))
+const had = computed(() => shop.log.filter((e) => familyOf(e.job.saw) === family.value).map((e) => e.job.stock.material))
 const stocks = computed(() => {
-  const family = familyOf(job.value.saw)
-  const own = shop.log.filter((e) => familyOf(e.job.saw) === family).map((e) => e.job.stock.material)
-  const ids = new Set([...own, ...usualMaterials(job.value.saw, settings.value.supply.makes)].map((m) => m.id))
+  const ids = new Set([...had.value, ...usualMaterials(job.value.saw, settings.value.supply.makes)].map((m) => m.id))
   const few = [...ids].slice(0, SHOWN)
   if (!few.includes(job.value.stock.material.id)) few.push(job.value.stock.material.id)
   return few.flatMap((id) => shop.materials.find((m) => m.id === id) ?? [])
@@ -95,11 +95,7 @@ const heading = computed(() =>
   told.value.size ? (answer.ranked[0] ? bladeWords(answer.blade, settings.say) : 'No blade for this saw will do it') : 'What is it?',
 )
 const box = ref<HTMLElement>()
-onMounted(() => {
-  box.value?.focus()
-  oneStopEach(box.value)
-})
-onUpdated(() => oneStopEach(box.value))
+onMounted(() => box.value?.focus())
 </script>
 
 <template>
@@ -108,12 +104,10 @@ onUpdated(() => oneStopEach(box.value))
       <h2 id="asks-head">{{ heading }}</h2>
       <p class="soft" role="status">{{ assumed }}</p>
     </div>
-    <div v-if="saws.length > 1" class="ask" role="group" aria-label="Saw" @keydown="alongRow" @focusin="oneStopEach(box)">
-      <h3>Saw</h3>
+    <Ask v-if="saws.length > 1" label="Saw">
       <button v-for="s in saws" :key="s.id" class="chip" :aria-pressed="s.id === job.saw.id" @click="saw(s)">{{ s.short }}</button>
-    </div>
-    <div class="ask" role="group" aria-label="Stock" @keydown="alongRow" @focusin="oneStopEach(box)">
-      <h3>Stock</h3>
+    </Ask>
+    <Ask label="Stock">
       <button
         v-for="m in stocks"
         :key="m.id"
@@ -127,9 +121,8 @@ onUpdated(() => oneStopEach(box.value))
         <option value="" disabled>Another …</option>
         <option v-for="m in others" :key="m.id" :value="m.id">{{ m.name }}</option>
       </select>
-    </div>
-    <div class="ask" role="group" aria-label="Thickness" @keydown="alongRow" @focusin="oneStopEach(box)">
-      <h3>Thickness</h3>
+    </Ask>
+    <Ask label="Thickness">
       <button
         v-for="t in usual"
         :key="t.text"
@@ -142,9 +135,8 @@ onUpdated(() => oneStopEach(box.value))
       <Themed
         ><LengthInput class="own" label="Other thickness" quiet :model-value="thickness" @update:model-value="(v) => v && thick(v)"
       /></Themed>
-    </div>
-    <div v-if="curves.length" class="ask" role="group" aria-label="Tightest curve" @keydown="alongRow" @focusin="oneStopEach(box)">
-      <h3>Tightest curve</h3>
+    </Ask>
+    <Ask v-if="curves.length" label="Tightest curve">
       <button
         v-for="c in curves"
         :key="c"
@@ -157,9 +149,8 @@ onUpdated(() => oneStopEach(box.value))
           }}<small class="soft">{{ radiusOf(c) === undefined ? 'no curve' : `R ${lengthWords(radiusOf(c)!, settings.say)}` }}</small></span
         >
       </button>
-    </div>
-    <div v-else class="ask" role="group" aria-label="Grain direction" @keydown="alongRow" @focusin="oneStopEach(box)">
-      <h3>Grain</h3>
+    </Ask>
+    <Ask v-else label="Grain direction" short="Grain">
       <button
         v-for="g in grains"
         :key="g.value"
@@ -170,7 +161,7 @@ onUpdated(() => oneStopEach(box.value))
         {{ g.label }}
       </button>
       <RouterLink class="chip" to="/joints">A joint</RouterLink>
-    </div>
+    </Ask>
     <button class="act done" @click="jobs.asking = false">{{ assumed ? 'Leave it so' : 'Done' }}</button>
   </section>
 </template>
@@ -205,17 +196,6 @@ onUpdated(() => oneStopEach(box.value))
   position: absolute;
   top: 10px;
   right: 16px;
-}
-.ask {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  align-items: center;
-}
-h3 {
-  flex: 0 0 116px;
-  font-weight: 400;
-  color: var(--soft);
 }
 .chip {
   min-height: 34px;
@@ -260,7 +240,6 @@ select.chip {
   color: inherit;
 }
 @media (max-width: 760px) {
-  h3,
   .top p {
     flex-basis: 100%;
   }

@@ -35,7 +35,6 @@ const settings = useSettings()
 const trouble = useTrouble()
 year.attend()
 const say = computed(() => settings.say)
-const day = dayWords
 
 /** What a row is kept as: the cut, without what belongs to one day at the saw. */
 const plain = (job: Job): Job => ({ ...job, stress: undefined, spm: undefined, orbit: undefined, turned: undefined, wear: 0 })
@@ -74,7 +73,7 @@ const sheet = computed((): ChartIn => ({
   rows: rows.value,
   columns: chartColumns.filter((c) => chart.value.columns.includes(c)),
   paper: chart.value.paper,
-  date: day(Date.now()),
+  date: dayWords(Date.now()),
   say: say.value,
 }))
 const room = computed(() => fits(rows.value, chart.value.paper))
@@ -88,7 +87,7 @@ const stale = computed(() => {
   )
   return reprintWords(changed)
 })
-const when = computed(() => chart.value.printed && day(chart.value.printed.at))
+const when = computed(() => chart.value.printed && dayWords(chart.value.printed.at))
 const heading = computed(() => {
   if (!rows.value.length) return year.year ? 'Add what you saw, and a chart for the wall is made of it' : 'Reading what you saw …'
   return `${countWords(rows.value.length, 'row')} on ${chart.value.paper === 'a4' || chart.value.paper === 'a3' ? 'an' : 'a'} ${paperNames[chart.value.paper]} sheet for your wall`

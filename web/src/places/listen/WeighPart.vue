@@ -14,7 +14,6 @@ const material = computed(() => answer.job.stock.material)
 const known = computed(() =>
   shop.weighings.filter((w) => w.job.stock.material.id === material.value.id).map((w) => ({ ...w, found: weighedForce(w) })),
 )
-const day = dayWords
 </script>
 
 <template>
@@ -23,8 +22,8 @@ const day = dayWords
     <p v-if="!known.length" class="soft">A known weight draws the stock into the blade: how fast it goes tells how hard it cuts here.</p>
     <ul v-else>
       <li v-for="w in known" :key="w.id">
-        {{ day(w.at) }}: {{ weighedWords(material.name, w.found) }}
-        <button class="x" :aria-label="`Forget the weighing of ${day(w.at)}`" @click="shop.dropWeighing(w.id)">×</button>
+        {{ dayWords(w.at) }}: {{ weighedWords(material.name, w.found) }}
+        <button class="x" :aria-label="`Forget the weighing of ${dayWords(w.at)}`" @click="shop.dropWeighing(w.id)">×</button>
       </li>
     </ul>
     <button class="act" @click="open = true">Weigh {{ material.name.toLowerCase() }}</button>

@@ -59,7 +59,6 @@ const rows = computed(() => {
 const life = computed(() => lives(rows.value))
 const hours = computed(() => minutesWords(rows.value.reduce((t, e) => t + e.minutes, 0) * 60))
 const spent = computed(() => life.value.reduce((t, l) => t + l.spent, 0))
-const day = dayWords
 const fates: Record<Fate, { word: string; state: 'within' | 'near' | 'beyond' }> = {
   fine: { word: 'still good', state: 'within' },
   dull: { word: 'dull', state: 'near' },
@@ -69,6 +68,8 @@ const fates: Record<Fate, { word: string; state: 'within' | 'near' | 'beyond' }>
 const unique = (f: (e: LogRecord) => string) => [...new Set(shop.log.map(f))].sort()
 const stockOf = (e: LogRecord) => said.value.get(e.id)!.stock
 const bladeOf = (e: LogRecord) => said.value.get(e.id)!.blade
+const stocks = computed(() => unique(stockOf))
+const blades = computed(() => unique(bladeOf))
 const columns: Column<LogRecord>[] = [
   { key: 'title', title: 'Job', sort: (e) => e.title },
   { key: 'day', title: 'Day', sort: (e) => e.at },
@@ -145,14 +146,14 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
           >Stock
           <select v-model="filters.only.stock" class="plain-input">
             <option value="">all</option>
-            <option v-for="v in unique(stockOf)" :key="v">{{ v }}</option>
+            <option v-for="v in stocks" :key="v">{{ v }}</option>
           </select></label
         >
         <label
           >Blade
           <select v-model="filters.only.blade" class="plain-input">
             <option value="">all</option>
-            <option v-for="v in unique(bladeOf)" :key="v">{{ v }}</option>
+            <option v-for="v in blades" :key="v">{{ v }}</option>
           </select></label
         >
         <label
@@ -174,7 +175,7 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
       >
         <template #cell="{ row, column }">
           <template v-if="column === 'title'">{{ row.title }} <span v-if="row.ignored" class="soft">not learned from</span></template>
-          <span v-else-if="column === 'day'" class="nowrap">{{ day(row.at) }}</span>
+          <span v-else-if="column === 'day'" class="nowrap">{{ dayWords(row.at) }}</span>
           <template v-else-if="column === 'stock'">{{ stockOf(row) }}, {{ stockWords(row.job.stock, settings.say) }}</template>
           <template v-else-if="column === 'blade'">{{ bladeOf(row) }}</template>
           <template v-else-if="column === 'minutes'"

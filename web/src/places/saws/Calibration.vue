@@ -64,7 +64,6 @@ const predicted = computed(() => {
     .filter((b) => !heard.has(b.width) && props.saw.ends.includes(b.end) && madeFor(props.saw, b))
     .map((b) => ({ name: sizeWords(b), mark: mid, ...stressAtMark(f, b, mid) }))
 })
-const day = dayWords
 </script>
 
 <template>
@@ -85,7 +84,7 @@ const day = dayWords
     <div v-else class="charts">
       <div v-for="s in sizes" :key="s.name">
         <p>
-          <b>{{ s.name }}</b> <span class="soft">heard {{ day(Math.max(...s.points.map((p) => p.at))) }}</span>
+          <b>{{ s.name }}</b> <span class="soft">heard {{ dayWords(Math.max(...s.points.map((p) => p.at))) }}</span>
         </p>
         <MarksChart
           :points="s.points.map((p) => ({ x: p.mark, y: p.stress }))"
@@ -96,7 +95,7 @@ const day = dayWords
       </div>
       <div v-if="dial.length">
         <p>
-          <b>Speed dial</b> <span class="soft">heard {{ day(Math.max(...dial.map((p) => p.at))) }}</span>
+          <b>Speed dial</b> <span class="soft">heard {{ dayWords(Math.max(...dial.map((p) => p.at))) }}</span>
         </p>
         <MarksChart
           :points="dial.map((p) => ({ x: p.dial, y: p.strokes }))"

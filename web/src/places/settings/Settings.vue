@@ -21,7 +21,13 @@ const keeper = useKeeper()
 const learned = useLearned()
 const trouble = useTrouble()
 const persistence = usePersistence()
-const promised = computed(() => (persistence.promised === undefined ? 'unasked' : persistence.promised ? 'yes' : 'no'))
+const promised = computed(() =>
+  persistence.promised === undefined
+    ? ''
+    : persistence.promised
+      ? 'The browser has promised not to clear it when space is short.'
+      : 'The browser may clear it when space is short: save a backup now and then.',
+)
 const waiting = shallowRef<Backup>() // a plain object: storage takes no reactive ones
 const clearing = ref(false)
 
@@ -81,7 +87,6 @@ const heading = computed(() => {
   const cuts = learning.value.on ? (learned.beliefs?.cuts ?? 0) : 0
   return `${unit === 'mm' ? 'Millimeters' : 'Inches'}, blades by ${naming === 'size' ? 'size' : 'TPI'}, ${cuts ? `learning from ${countWords(cuts, 'cut')}` : 'nothing learned from cuts'}`
 })
-const day = dayWords
 const count = (b: Backup) =>
   `${countWords(b.tables.jobs.length, 'job')}, ${countWords(b.tables.drawer.length, 'kind')} of blade, ${countWords(b.tables.log.length, 'cut')}`
 </script>
@@ -220,7 +225,7 @@ const count = (b: Backup) =>
             <button class="act" @click="changed('hand')">Another hand saws</button
             ><button class="act" @click="changed('workshop')">Another workshop</button
             ><button v-if="learning.changes.length" class="act plain" @click="put({ changes: learning.changes.slice(0, -1) })">
-              Take back the last: {{ day(learning.changes.at(-1)!.at) }}
+              Take back the last: {{ dayWords(learning.changes.at(-1)!.at) }}
             </button>
           </div>
           <span class="soft">Clamps or spring of one saw: under Saws, with its marks.</span>
@@ -230,13 +235,7 @@ const count = (b: Backup) =>
         <h2 id="keep-head">Backup</h2>
         <p class="soft">
           Everything lives in this browser, on this machine. A backup is one file and restores exactly.
-          {{
-            {
-              yes: 'The browser has promised not to clear it when space is short.',
-              no: 'The browser may clear it when space is short: save a backup now and then.',
-              unasked: '',
-            }[promised]
-          }}
+          {{ promised }}
         </p>
         <div class="acts">
           <button class="act main" @click="backup">Save a backup</button><button class="act" @click="choose">Restore from a backup</button

@@ -8,6 +8,7 @@ import { useNewJob } from '../../store/newJob'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
+import Makes from '../../ui/Makes.vue'
 import SawPicture from '../../draw/SawPicture.vue'
 
 /** The first visit: three questions, each answered by one press or left, then the Bench with one's own saw. */
@@ -34,10 +35,6 @@ const works = computed(() => {
   const own = new Set(known.filter((s) => shop.mine.has(s.id)).map(familyOf))
   return own.size ? mixes.filter((m) => own.has(m.family)) : mixes
 })
-function make(id: string) {
-  const { supply } = settings.value
-  settings.change({ supply: { ...supply, makes: makes.value.includes(id) ? makes.value.filter((m) => m !== id) : [...makes.value, id] } })
-}
 /** The saw to begin on: one that does what is made, else the first named. */
 const leads = computed(() => {
   const own = named.value.flatMap((id) => known.find((s) => s.id === id) ?? [])
@@ -105,20 +102,8 @@ onBeforeRouteLeave(() => {
         </button>
       </div>
     </section>
-    <section aria-labelledby="w-makes" class="line">
-      <h2 id="w-makes">What do you mostly make?</h2>
-      <div role="group" aria-labelledby="w-makes">
-        <button
-          v-for="m in works"
-          :key="m.id"
-          class="act"
-          :class="{ main: makes.includes(m.id) }"
-          :aria-pressed="makes.includes(m.id)"
-          @click="make(m.id)"
-        >
-          {{ m.name }}
-        </button>
-      </div>
+    <section aria-labelledby="w-makes">
+      <Makes :among="works"><h2 id="w-makes">What do you mostly make?</h2></Makes>
     </section>
     <footer>
       <button class="act main go" :disabled="busy" @click="own">

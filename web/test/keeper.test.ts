@@ -190,6 +190,24 @@ describe('two tabs', () => {
     two.settings.change({ theme: 'lamp' })
     await vi.waitUntil(() => [one, two].every((t) => t.settings.value.unit === 'in' && t.settings.value.theme === 'lamp'))
   })
+
+  it('a setting outlives the page that went before it was stored', async () => {
+    const beside = new Map<string, string>()
+    vi.stubGlobal('localStorage', {
+      getItem: (key: string) => beside.get(key) ?? null,
+      setItem: (key: string, text: string) => beside.set(key, text),
+      removeItem: (key: string) => beside.delete(key),
+    })
+    const gone = await tab()
+    vi.spyOn(db, 'transaction').mockImplementation((() => new Promise(() => {})) as never)
+    gone.settings.change({ unit: 'in' })
+    gone.settings.change({ naming: 'tpi' })
+    vi.restoreAllMocks()
+    expect((await tab()).settings.value).toMatchObject({ unit: 'in', naming: 'tpi' })
+    expect((await db.meta.get('settings'))?.value).toMatchObject({ unit: 'in', naming: 'tpi' })
+    expect(beside.size).toBe(0)
+    vi.unstubAllGlobals()
+  })
 })
 
 it('what no backup would restore is refused in words, stays in hand, and is not lost by opening another job', async () => {

@@ -11,7 +11,7 @@ import { makeBackup, readBackup } from '../web/src/data/backup.js'
 import { drawerCsv, logCsv, readDrawerCsv, readLogCsv } from '../web/src/data/csv.js'
 import { db, save } from '../web/src/data/db.js'
 import { loadDemo } from '../web/src/data/demo.js'
-import { kindOf, patternFrom, readDrawing } from '../web/src/data/patternFile.js'
+import { kindOf, patternFrom } from '../web/src/data/patternFile.js'
 import type { DrawerRecord, LogRecord } from '../web/src/data/records.js'
 import { check, patternRecord, rows, ticket as ticketSchema } from '../web/src/data/schema/index.js'
 import { shippedPatterns } from '../web/src/data/shipped.js'
@@ -206,13 +206,20 @@ const blade = bladeById('scroll-reverse-skip-4')!
 const given = { job: makeJob(), blade, drills: ['metric' as const], choices: noChoices }
 
 function drawing(text: string, name: string): string | undefined {
-  const read = timed('reading', () => readDrawing(text, name))
+  const read = timed('reading', () => patternWork.read(text, kindOf(name, text), undefined, quiet))
   if (!read.ok) return unsound(read.message, 'message')
-  const record = { ...patternFrom('p', name, read.drawing), rev: 1 }
+  const record = { ...patternFrom('p', name, read.drawing, read.reading), rev: 1 }
   const found = check(patternRecord, record)
   if (!found.ok) return `pattern kept that no backup restores: ${found.message}`
   timed('laying', () =>
-    patternWork.lay({ lines: record.lines, take: record.take, tolerance: record.tolerance, layout: single, stretch: 1 }),
+    patternWork.lay({
+      lines: record.lines,
+      take: record.take,
+      reading: record.reading,
+      tolerance: record.tolerance,
+      layout: single,
+      stretch: 1,
+    }),
   )
   const reckoned = timed('reckoning', () => patternWork.reckon(given, quiet))
   if (!reckoned) return undefined

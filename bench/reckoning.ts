@@ -1,6 +1,6 @@
 // Reckoning of a large pattern against one bare offsetting pass over the same rings, and orders against their rivals.
 import { readFileSync } from 'node:fs'
-import { Clipper, EndType, JoinType } from 'clipper2-ts'
+import clipper from 'clipper-lib'
 import { bladeById, makeJob } from '../core/src/index.js'
 import { seeded } from '../core/src/number/index.js'
 import {
@@ -34,10 +34,15 @@ const blade = bladeById('scroll-reverse-skip-4')!
 const given = { job, blade, drills: ['metric'] as const, choices: noChoices }
 const paths = pattern.rings.map((r) => {
   const path = []
-  for (let i = 0; i < r.points.length; i += 2) path.push({ x: Math.round(r.points[i]! * 1e4), y: Math.round(r.points[i + 1]! * 1e4) })
+  for (let i = 0; i < r.points.length; i += 2) path.push({ X: Math.round(r.points[i]! * 1e4), Y: Math.round(r.points[i + 1]! * 1e4) })
   return path
 })
-const offsetting = () => paths.forEach((p) => Clipper.inflatePaths([p], -0.25e4, JoinType.Round, EndType.Polygon, 2, 50))
+const offsetting = () =>
+  paths.forEach((p) => {
+    const offset = new clipper.ClipperOffset(2, 50)
+    offset.AddPath(p, clipper.JoinType.jtRound, clipper.EndType.etClosedPolygon)
+    offset.Execute([], -0.25e4)
+  })
 const [ours, bare]: [number[], number[]] = [[], []]
 for (let i = 0; i < 7; i++) {
   bare.push(timed(offsetting))

@@ -59,7 +59,7 @@ describe('records', () => {
     const text = shippedPatterns[0].text
     const read = readDrawing(text, 'tide-dial.svg')
     if (!read.ok) throw new Error(read.message)
-    return patternFrom('j1', 'tide-dial.svg', read.drawing)
+    return patternFrom('j1', 'tide-dial.svg', read.drawing, 'lines')
   }
   test('a pattern that is sound is taken, packed or plain; a broken one is refused with its place', () => {
     const r = sound()

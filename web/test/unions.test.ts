@@ -2,7 +2,19 @@ import { describe, expect, it, test } from 'vitest'
 import * as core from '@green-pitch/core'
 import { bladeById, makeJob, sawById, saws, type Blade, type Job, type LogEntry, type Saw } from '@green-pitch/core'
 import { boardCutKinds, copeProfiles, flushEnds, jointKinds, lapPlaces, plainJoint } from '@green-pitch/core/joint'
-import { directions, noChoices, paints, single, takes, transfers } from '@green-pitch/core/pattern'
+import {
+  directions,
+  lineEnds,
+  lineJoins,
+  noChoices,
+  paints,
+  readings,
+  redrawKinds,
+  single,
+  takes,
+  transfers,
+  type Look,
+} from '@green-pitch/core/pattern'
 import { metaKeys, namings, papers, plainSettings, themes, type PatternRecord } from '../src/data/records'
 import { check, rows } from '../src/data/schema'
 import { registry, tableNames } from '../src/data/tables'
@@ -82,6 +94,10 @@ const unions: [string, readonly (string | number)[], (word: never) => unknown][]
   ['namings', namings, (naming: string) => onSettings({ naming })],
   ['papers', papers, (paper: string) => onSettings({ paper })],
   ['paints', paints, (paint: PatternRecord['lines'][number]['paint']) => onPattern({ lines: [{ ...pattern.lines[0]!, paint }] })],
+  ['line ends', lineEnds, (ends: Look['ends']) => onPattern({ lines: [{ ...pattern.lines[0]!, look: { order: 0, ends } }] })],
+  ['line joins', lineJoins, (joins: Look['joins']) => onPattern({ lines: [{ ...pattern.lines[0]!, look: { order: 0, joins } }] })],
+  ['readings', readings, (reading: PatternRecord['reading']) => onPattern({ reading })],
+  ['redraws', redrawKinds, (kind: (typeof redrawKinds)[number]) => onPattern({ redraws: [{ kind, stays: true, patches: [[0, 0, 1, 0, 1, 1]] }] })],
   ['takes', takes, (take: PatternRecord['take']) => onPattern({ take })],
   ['transfers', transfers, (transfer: PatternRecord['transfer']) => onPattern({ transfer })],
   ['ways round', directions, (d: (typeof directions)[number]) => onPattern({ choices: { ...noChoices, directions: { 3: d } } })],

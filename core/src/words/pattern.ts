@@ -12,6 +12,8 @@ import {
   type RingReckoning,
   type TroubleGroup,
   type Event,
+  type FormNotes,
+  type Reading,
   type Clamping,
   type Facing,
   type ReadNote,
@@ -120,7 +122,7 @@ export function troubleWords(g: TroubleGroup, found: Reckoning, job: Job, blade:
     case 'island':
       return {
         head: many ? `${rings.length} islands will fall` : 'An island will fall',
-        text: 'It lies loose inside an opening: with the waste it drops out. Keep it if it is a piece of its own.',
+        text: 'It lies loose inside an opening: with the waste it drops out. Bridge it to the rest, or keep it if it is a piece of its own.',
       }
     case 'rough':
       return {
@@ -155,6 +157,8 @@ export function remedyWords(r: Remedy, say: Say): string {
         : `Take ${bladeWords(r.blade, say)}`
     case 'join':
       return `Join ends up to ${lengthWords(r.tolerance, say)}`
+    case 'bridge':
+      return `Hold ${r.rings.length > 1 ? 'them' : 'it'} by ${r.rings.length > 1 ? 'bridges' : 'a bridge'} of ${lengthWords(r.width, say)}`
     case 'keep-island':
       return r.rings.length > 1 ? 'Keep the islands' : 'Keep the island'
     case 'own-order':
@@ -162,6 +166,32 @@ export function remedyWords(r: Remedy, say: Say): string {
     case 'own-hole':
       return 'Put the hole back'
   }
+}
+
+/** What a drawing can mean as a piece, in two words. */
+export const readingWords: Record<Reading, string> = {
+  silhouette: 'Whole shape',
+  stays: 'Dark stays',
+  falls: 'Dark falls',
+  lines: 'Every line',
+}
+/** What a reading comes to, a line each. */
+export function comesTo({ pieces, openings, loose }: { pieces: number; openings: number; loose: number }): string[] {
+  const some = (n: number, one: string, many: string) => (n ? [n === 1 ? `1 ${one}` : `${n} ${many}`] : [])
+  return [...some(pieces, 'piece', 'pieces'), ...some(openings, 'opening', 'openings'), ...some(loose, 'falls loose', 'fall loose')]
+}
+
+/** What reading a drawing left out or made of it, a sentence each. */
+export function formWords(n: FormNotes, say: Say): string[] {
+  const some = (count: number, one: string, many: string) => (count ? [count === 1 ? one : many.replace('#', String(count))] : [])
+  return [
+    ...some(n.frames, 'A rectangle as large as the page is left out.', '# rectangles as large as the page are left out.'),
+    ...some(n.off, 'A shape beside the page is left out.', '# shapes beside the page are left out.'),
+    ...some(n.faint, 'A faint shadow or highlight is left out.', '# faint shadows and highlights are left out.'),
+    ...some(n.seams, 'A seam between shapes is closed.', '# seams between shapes are closed.'),
+    ...(n.pieces ? [`${n.meeting} lines meet: they part it into ${n.pieces} pieces, and a line two of them share is sawn once.`] : []),
+    ...(n.stray ? [`Ends that lead nowhere are left out, ${lengthWords(Math.round(n.stray * 10) / 10, say)} in all.`] : []),
+  ]
 }
 
 const rounded = (s: number) => minutesWords(s < 600 ? s : Math.round(s / 300) * 300)

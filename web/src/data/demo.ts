@@ -34,7 +34,7 @@ export async function loadDemo(): Promise<void> {
   const patterns = jobs.flatMap(({ id, pattern }) => {
     const text = shippedPatterns.find((s) => s.name === pattern)?.text
     const read = text === undefined ? undefined : readDrawing(text, pattern!)
-    return read?.ok ? [{ ...patternFrom(id, pattern!, read.drawing), rev: 1 }] : []
+    return read?.ok ? [{ ...patternFrom(id, pattern!, read.drawing, 'lines'), rev: 1 }] : []
   })
   await replaceAll(async () => {
     const plain = JSON.parse(JSON.stringify({ made, saws, drawer, log, trials: demoTrials() })) as {

@@ -1,4 +1,14 @@
-import { noChoices, readDxf, readSvg, single, takeGuess, type Drawing, type ReadOptions, type ReadResult } from '@green-pitch/core/pattern'
+import {
+  noChoices,
+  readDxf,
+  readSvg,
+  single,
+  takeGuess,
+  type Drawing,
+  type Reading,
+  type ReadOptions,
+  type ReadResult,
+} from '@green-pitch/core/pattern'
 import { keptLines } from './lines'
 import type { PatternRecord } from './records'
 
@@ -10,7 +20,7 @@ export const readDrawing = (text: string, name: string, options?: ReadOptions): 
   (kindOf(name, text) === 'dxf' ? readDxf : readSvg)(text, options)
 
 /** A drawing as a job's pattern, nothing decided yet but what a first guess decides. */
-export function patternFrom(id: string, name: string, d: Drawing, before?: PatternRecord): PatternRecord {
+export function patternFrom(id: string, name: string, d: Drawing, reading: Reading, before?: PatternRecord): PatternRecord {
   return {
     id,
     rev: before?.rev ?? 0,
@@ -23,6 +33,7 @@ export function patternFrom(id: string, name: string, d: Drawing, before?: Patte
     stretch: 1,
     sized: d.declared,
     take: takeGuess(d),
+    reading,
     tolerance: 0.1,
     layout: before?.layout ?? { ...single },
     choices: noChoices,

@@ -22,7 +22,7 @@ import type {
   Weighed,
 } from '@green-pitch/core'
 import type { JointSpec } from '@green-pitch/core/joint'
-import type { Choices, DrawnLine, Layout, ReadNote, Take, Transfer } from '@green-pitch/core/pattern'
+import type { Choices, DrawnLine, Layout, ReadNote, Reading, Redraw, Take, Transfer } from '@green-pitch/core/pattern'
 
 /** What the user decides about one job; the job itself holds copies of its material and saw. */
 export interface Ticket {
@@ -62,6 +62,10 @@ export interface PatternRecord extends Kept {
   stretch: number
   sized: boolean
   take: Take
+  /** what it means as a piece; absent in records of format 5 and before: its lines */
+  reading?: Reading
+  /** changes made to it so that it can be sawn */
+  redraws?: Redraw[]
   /** ends nearer than this are one, mm */
   tolerance: number
   layout: Layout

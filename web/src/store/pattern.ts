@@ -1,11 +1,11 @@
 import { defineStore } from 'pinia'
-import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef, toRaw, watch } from 'vue'
 import { proxy, wrap, type Remote } from 'comlink'
 import { ownTimes, type Blade } from '@green-pitch/core'
-import { noChoices, type Choices, type Drawing, type ReadResult, type ReckonGiven } from '@green-pitch/core/pattern'
+import { noChoices, type Choices, type Drawing, type Reading, type ReckonGiven } from '@green-pitch/core/pattern'
 import { kindOf, patternFrom } from '../data/patternFile'
 import type { PatternRecord } from '../data/records'
-import type { Found, PatternWork, TooLarge } from '../work/patternWork'
+import type { Found, PatternWork, ReadAs, ReadingLook, TooLarge } from '../work/patternWork'
 import { useAnswer } from './answer'
 import { useJob } from './job'
 import { useInHand } from './kept'
@@ -16,7 +16,11 @@ import { useTrouble } from './trouble'
 const PATIENCE = 30_000 // ms a file may take to read before it is given up
 
 /** Parts of the record that decide the geometry; a change of these is a new pattern to the ticket. */
-const GEOMETRY = ['lines', 'stretch', 'take', 'tolerance', 'layout'] as const
+const GEOMETRY = ['lines', 'stretch', 'take', 'reading', 'redraws', 'tolerance', 'layout'] as const
+/** Parts that decide what every way of reading it would give. */
+const LOOKED = ['lines', 'stretch', 'take', 'tolerance'] as const
+/** Parts of it that a change to the drawing is drawn upon. */
+const GROUND = ['lines', 'stretch', 'take', 'reading', 'tolerance'] as const
 
 /** The pattern of the job in hand: its record, and what the worker reckons of it with the ticket. */
 export const usePattern = defineStore('pattern', () => {
@@ -78,7 +82,10 @@ export const usePattern = defineStore('pattern', () => {
     past.value = [...past.value.slice(-100), record.value]
     future.value = []
     // ids of holes, order and ways round belong to one geometry
-    const fresh = GEOMETRY.some((k) => k in patch) ? { choices: noChoices } : {}
+    const fresh = {
+      ...(GEOMETRY.some((k) => k in patch) && { choices: noChoices }),
+      ...(GROUND.some((k) => k in patch) && { redraws: [] }),
+    }
     put({ ...record.value, ...fresh, ...patch })
   }
   const choose = (patch: Partial<Choices>) => record.value && edit({ choices: { ...record.value.choices, ...patch } })
@@ -93,9 +100,9 @@ export const usePattern = defineStore('pattern', () => {
   const redo = () => (future.value.length ? step(future, past) : jobs.redo())
 
   // ---- bringing in
-  async function read(text: string, kind: 'svg' | 'dxf'): Promise<ReadResult | undefined> {
+  async function read(text: string, kind: 'svg' | 'dxf'): Promise<ReadAs | undefined> {
     busy.value = { what: 'Reading the drawing', share: 0 }
-    const late = new Promise<ReadResult>((resolve) =>
+    const late = new Promise<ReadAs>((resolve) =>
       setTimeout(
         () => resolve({ ok: false, message: 'Reading took over 30 s and was stopped. Simplify the drawing, or bring it in parts.' }),
         PATIENCE,
@@ -128,13 +135,13 @@ export const usePattern = defineStore('pattern', () => {
     }
   }
   /** A drawing becomes the job's pattern; what was there can be had back by undo. */
-  function take(name: string, d: Drawing) {
+  function take(name: string, d: Drawing, reading: Reading) {
     const before = record.value
     if (before) {
       past.value = [...past.value.slice(-100), before]
       future.value = []
     }
-    put(patternFrom(jobs.record.id, name, d, before))
+    put(patternFrom(jobs.record.id, name, d, reading, before))
   }
   let refusal: number | undefined
   async function bring(file: File): Promise<void> {
@@ -150,7 +157,7 @@ export const usePattern = defineStore('pattern', () => {
       const result = await read(text, kindOf(file.name, text))
       if (!result) return refuse('stopped.')
       if (!result.ok) return refuse(result.message)
-      take(file.name, result.drawing)
+      take(file.name, result.drawing, result.reading)
     } catch (error) {
       cancel()
       refuse(`could not be read (${error instanceof Error ? error.message : String(error)}).`)
@@ -176,6 +183,20 @@ export const usePattern = defineStore('pattern', () => {
         rates: { ...settings.value.rates, ...r.costs },
       }),
     ) as ReckonGiven
+  /** Every way the drawing can be read, with a picture of the piece each leaves; asked when it is to be shown. */
+  const looks = shallowRef<ReadingLook[]>()
+  async function lookAround() {
+    const asked = laid
+    if (!asked || looks.value) return
+    const found = await worker().readings()
+    if (laid === asked) looks.value = found
+  }
+  /** Islands are held by bridges, as one step that can be undone. */
+  async function bridge(rings: number[], width: number) {
+    const before = record.value
+    const more = await worker().bridges(rings, width)
+    if (before && record.value === before && more.length) edit({ redraws: [...(before.redraws ?? []), ...more] })
+  }
   /** What the same pattern comes to with another blade. */
   const compare = async (blade: Blade) => record.value && (await worker().compare(givenFor(blade, record.value)))
 
@@ -199,8 +220,9 @@ export const usePattern = defineStore('pattern', () => {
     const mine = worker()
     try {
       if (!laid || GEOMETRY.some((k) => laid![k] !== r[k])) {
-        const { lines, take, tolerance, layout, stretch } = r
-        await mine.lay({ lines, take, tolerance, layout, stretch })
+        const { lines, take, reading, redraws, tolerance, layout, stretch } = r
+        await mine.lay(toRaw({ lines, take, reading, redraws, tolerance, layout, stretch }))
+        if (!laid || LOOKED.some((k) => laid![k] !== r[k])) looks.value = undefined
         laid = r
       }
       const result = await mine.reckon(
@@ -305,5 +327,8 @@ export const usePattern = defineStore('pattern', () => {
     takeFigures,
     worker,
     compare,
+    looks,
+    lookAround,
+    bridge,
   }
 })

@@ -10,8 +10,9 @@ function along(e: KeyboardEvent, what: string): HTMLElement | undefined {
   return next
 }
 
-/** Arrow keys go along a row of tabs, and open the one they come to. */
+/** Arrow keys go along a row of tabs, and open the one they come to; along a row of choices, and take it. */
 export const alongTabs = (e: KeyboardEvent) => along(e, '[role=tab]')?.click()
+export const alongChoices = (e: KeyboardEvent) => along(e, '[role=radio]')?.click()
 
 /** Arrow keys go along a row of buttons of which one is pressed; the row is one stop of the tab key. */
 export const alongRow = (e: KeyboardEvent) => void along(e, 'button[aria-pressed]')

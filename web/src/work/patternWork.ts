@@ -1,17 +1,23 @@
 import {
   boxOf,
   boxOfAll,
-  join,
+  bridgesFor,
+  firstReading,
+  form,
   layOut,
   linePath,
   measureAll,
   openingRows,
   partOf,
   readDxf,
+  readings,
+  readingsOf,
   readSvg,
   reckon,
+  redrawn,
   ringPath,
   simplified,
+  single,
   tooMuch,
   sheetOf,
   withSlips,
@@ -19,14 +25,18 @@ import {
   writeSvg,
   type Box,
   type DrawnLine,
-  type Joined,
+  type Formed,
+  type FormNotes,
   type Layout,
   type Pattern,
   type Points,
+  type Reading,
   type ReadResult,
   type ReckonGiven,
   type Reckoning,
+  type Redraw,
   type RingReckoning,
+  type Role,
   type Sheet,
   type Take,
   type TooMuch,
@@ -38,6 +48,8 @@ import { COARSE } from './coarse'
 export interface Laid {
   lines: DrawnLine[]
   take: Take
+  reading?: Reading
+  redraws?: Redraw[]
   tolerance: number
   layout: Layout
   /** mm now of one mm as read */
@@ -55,7 +67,8 @@ export interface Found {
   found: Reckoning
   board: Pattern['board']
   box: Pattern['box']
-  mended: Joined['mended']
+  mended: Formed['mended']
+  notes: FormNotes
   loose: Pattern['loose']
   looks: RingLook[]
   /** rings in all; what is beyond the first piece comes by `more` */
@@ -68,11 +81,25 @@ export interface TooLarge {
   /** path data of its closed lines, sparing */
   path: string
 }
+/** One of the ways to read a drawing: a sparing picture of the piece it leaves, and what that comes to. */
+export interface ReadingLook {
+  reading: Reading
+  path: string
+  box: Box
+  pieces: number
+  openings: number
+  loose: number
+}
+/** A drawing as read, and what it most likely means. */
+export type ReadAs = (Extract<ReadResult, { ok: true }> & { reading: Reading }) | Extract<ReadResult, { ok: false }>
 /** Rings handed over at once: unpacking a thousand in one would hold up the hand for a third of a second. */
 const PIECE = 60
 type Tell = (share: number) => void
 
 const NESTING = 6e7 // steps that sorting lines into one another may cost
+const FORMING = 3e8 // steps that uniting shapes may cost: some seconds
+const GLANCE = 4e7 // and that one small picture of them may
+const PICTURE = 1 / 500 // of the drawing's size: what is smaller does not show in a small picture
 const SHOWN = 120_000 // points of a drawing that is only shown
 function asDrawn(rings: readonly { points: Points }[], tooMuch: TooMuch): TooLarge {
   let path = ''
@@ -89,6 +116,25 @@ function asDrawn(rings: readonly { points: Points }[], tooMuch: TooMuch): TooLar
 }
 const LONG = 5000
 
+const TOLERANCE = 0.1 // mm within which ends are one, until the user says otherwise
+
+/** Lines at their size; what they are painted with grows along. */
+function stretched({ lines, stretch }: Laid): DrawnLine[] {
+  if (stretch === 1) return lines
+  return lines.map((l) => ({
+    ...l,
+    points: Float64Array.from(l.points, (x) => x * stretch),
+    ...(l.look?.width !== undefined && { look: { ...l.look, width: l.look.width * stretch } }),
+  }))
+}
+/** The same drawing with fewer points, as a small picture shows it. */
+function sparing(lines: readonly DrawnLine[]): DrawnLine[] {
+  const b = boxOfAll(lines)
+  const least = PICTURE * Math.max(b.maxX - b.minX, b.maxY - b.minY)
+  // an open line keeps its ends, which others may meet
+  return lines.map((l) => (l.closed || l.paint === 'fill' ? { ...l, points: simplified(l.points, least) } : l))
+}
+
 /** What the worker does: core's work on the pattern in hand, and nothing of its own. */
 export function patternWorker() {
   /** The pattern in hand, kept here so that a change of blade or order sends nothing large to and fro. */
@@ -97,7 +143,8 @@ export function patternWorker() {
   let drawn: Pattern | undefined
   let eased = ''
   let large: TooLarge | undefined
-  let mended: Joined['mended'] = { joined: 0, closed: 0, widest: 0, repeated: 0 }
+  let formed: Formed | undefined
+  let laid: Laid | undefined
   let measured: ReturnType<typeof measureAll> | undefined
   let last: Reckoning | undefined
   let coarse: string[] | undefined
@@ -118,22 +165,56 @@ export function patternWorker() {
   }
 
   return {
-    read(text: string, kind: 'svg' | 'dxf', scale: number | undefined, progress: Tell): ReadResult {
-      return (kind === 'svg' ? readSvg : readDxf)(text, { scale, progress })
+    read(text: string, kind: 'svg' | 'dxf', scale: number | undefined, progress: Tell): ReadAs {
+      const read = (kind === 'svg' ? readSvg : readDxf)(text, { scale, progress })
+      if (!read.ok) return read
+      const { lines } = read.drawing
+      // one too tangled to be tried is taken by its whole shape
+      return { ...read, reading: bounded(GLANCE, (effort) => firstReading(sparing(lines), TOLERANCE, effort)) ?? readingsOf(lines)[0]! }
     },
-    lay({ lines, take, tolerance, layout, stretch }: Laid): void {
-      const stretched = stretch === 1 ? lines : lines.map((l) => ({ ...l, points: Float64Array.from(l.points, (x) => x * stretch) }))
-      const joined = join(stretched, take, tolerance)
-      mended = joined.mended
-      const much = tooMuch(joined.rings, layout)
+    lay(given: Laid): void {
+      laid = { ...given, lines: stretched(given) }
+      const { lines, take, tolerance, layout, reading = 'lines', redraws = [] } = laid
+      formed = bounded(FORMING, (effort) => {
+        const all = form(lines, { reading, take, tolerance }, effort)
+        return { ...all, rings: redrawn(all.rings, redraws, effort) }
+      })
+      const rings = formed?.rings ?? lines.filter((l) => l.points.length > 4)
+      const much = tooMuch(rings, layout)
       eased = ''
       drawn = pattern =
-        joined.rings.length && !much ? bounded(NESTING, (effort) => layOut(joined.rings, layout, joined.loose, effort)) : undefined
-      large =
-        pattern || !joined.rings.length
-          ? undefined
-          : asDrawn(joined.rings, much ?? { what: 'overlaps', have: joined.rings.length, most: 0 })
+        formed?.rings.length && !much ? bounded(NESTING, (effort) => layOut(rings, layout, formed!.loose, effort)) : undefined
+      large = pattern || !rings.length ? undefined : asDrawn(rings, much ?? { what: 'overlaps', have: rings.length, most: 0 })
       measured = last = coarse = undefined
+    },
+    /** The drawing in hand read in every way it can be; what would leave nothing, or is too much to try, is not among them. */
+    readings(): ReadingLook[] {
+      if (!laid) return []
+      const lines = sparing(laid.lines)
+      const can = readingsOf(lines)
+      return readings.flatMap((reading) => {
+        const found = can.includes(reading)
+          ? bounded(GLANCE, (effort) => form(lines, { reading, take: laid!.take, tolerance: laid!.tolerance }, effort))
+          : undefined
+        if (!found?.rings.length) return []
+        const nested = bounded(NESTING, (effort) => layOut(found.rings, single, [], effort))
+        if (!nested) return []
+        const count = (role: Role) => nested.rings.filter((r) => r.role === role).length
+        return [
+          {
+            reading,
+            path: found.rings.map((r) => ringPath(r.points)).join(''),
+            box: boxOfAll(found.rings),
+            pieces: count('outline'),
+            openings: count('opening'),
+            loose: count('island'),
+          },
+        ]
+      })
+    },
+    /** Changes that hold islands by bridges of a width, mm. */
+    bridges(rings: number[], width: number): Redraw[] {
+      return pattern ? bridgesFor(pattern, rings, width) : []
     },
     reckon(given: ReckonGiven, progress: Tell): Found | TooLarge | undefined {
       if (!pattern || !drawn) return large
@@ -152,7 +233,8 @@ export function patternWorker() {
         found: { ...last, rings },
         board: pattern.board,
         box: pattern.box,
-        mended,
+        mended: formed!.mended,
+        notes: formed!.notes,
         loose: pattern.loose,
         looks,
         count: last.rings.length,

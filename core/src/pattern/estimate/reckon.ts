@@ -114,7 +114,7 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
       swing,
       plan,
       web,
-      cutting: sawingSeconds(m.calm, pace) + plan.extra / pace.straight,
+      cutting: sawingSeconds(m.calm, pace) * alone(ring, m) + plan.extra / pace.straight,
       sawn,
       state: 'within',
     }
@@ -141,7 +141,7 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
   const sum = {
     cutting: sawn.reduce((t, r) => t + r.cutting, 0),
     pivots: sawn.reduce((t, r) => t + r.plan.seconds, 0),
-    length: sawn.reduce((t, r) => t + r.measure.length, 0),
+    length: sawn.reduce((t, r) => t + r.measure.length * alone(r.ring, r.measure), 0),
     holes: openings.length,
   }
   const troubles = findTroubles(pattern, rings, webs, { job, blade, drill, within: support })
@@ -170,6 +170,9 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
     unknown: [...unknown],
   }
 }
+
+/** Share of a ring that is sawn with it, not with a piece beside it that shares its line. */
+const alone = (ring: Ring, m: Measure): number => 1 - Math.min(1, (ring.part?.shared ?? 0) / m.length)
 
 function movedHole(ring: Ring, m: Measure, at: { x: number; y: number }, drill: number): HolePlace {
   const hole: Hole = holeAt(ring.points, at.x, at.y, drill)

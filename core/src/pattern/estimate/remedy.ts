@@ -1,6 +1,6 @@
 import { startingHole, turnRadius, type Blade } from '../../blade/index.js'
 import { centreRadius, type Job } from '../../job/index.js'
-import { usable } from '../../choose/index.js'
+import { leastWeb, usable } from '../../choose/index.js'
 import { kerfFit, HOLE_MARGIN } from '../measure/index.js'
 import type { Reckoning, Trouble, TroubleKind } from './reckoning.js'
 
@@ -27,6 +27,7 @@ export type Remedy =
   | { kind: 'blade'; blade: Blade }
   | { kind: 'join'; tolerance: number }
   | { kind: 'keep-island'; rings: number[] }
+  | { kind: 'bridge'; rings: number[]; width: number }
   | { kind: 'own-order' }
   | { kind: 'own-hole'; rings: number[] }
 
@@ -78,7 +79,10 @@ export function remediesFor(group: TroubleGroup, found: Reckoning, job: Job, bla
       return widest <= WIDEST_JOIN ? [{ kind: 'join', tolerance: Math.ceil(widest * 105) / 100 }] : []
     }
     case 'island':
-      return [{ kind: 'keep-island', rings: group.items.flatMap((t) => t.rings) }]
+      return [
+        { kind: 'bridge', rings: group.items.flatMap((t) => t.rings), width: Math.ceil(10 * leastWeb(job, blade).value) / 10 },
+        { kind: 'keep-island', rings: group.items.flatMap((t) => t.rings) },
+      ]
     default:
       return []
   }

@@ -1,13 +1,10 @@
 import Flatbush from 'flatbush'
 import { spend, toRadians, unbounded, type Effort } from '../../number/index.js'
-import { Clipper, EndType, JoinType, type Path64 } from 'clipper2-ts'
 import type { LineSide } from '../../job/index.js'
 import type { Points } from '../read/index.js'
-import { boxOf, signedArea, type Ring } from '../outline/index.js'
+import { boxOf, fromPath, grown, signedArea, toPath, type Ring } from '../outline/index.js'
 
 import { between, chunksOf, crosses } from './web.js'
-
-const GRID = 1e4 // clipper counts in whole numbers: tenths of a micrometre
 
 /** How far the kerf's centre lies outside a ring, mm: into the waste when the line is left, on it when split. */
 export function kerfOffset(role: Ring['role'], line: LineSide, kerf: number): number {
@@ -23,10 +20,7 @@ export function offset(p: Points, by: number, effort = unbounded): Points[] {
   if (signedArea(plain) > 0 && !between(chunksOf(p), chunksOf(plain), Math.abs(by) - TRUE, effort)) return [plain]
   // the general way sweeps down the line: it costs a point each strand it meets there, and each crossing
   spend(effort, (p.length / 2) * (GENERAL + STRAND * strands(p)) + CROSSING * crossings(p, effort))
-  const path: Path64 = []
-  for (let i = 0; i < p.length; i += 2) path.push({ x: Math.round(p[i]! * GRID), y: Math.round(p[i + 1]! * GRID) })
-  const moved = Clipper.inflatePaths([path], by * GRID, JoinType.Round, EndType.Polygon, 2, 0.01 * GRID)
-  return moved.map((q) => q.flatMap(({ x, y }) => [Number(x) / GRID, Number(y) / GRID]))
+  return grown([toPath(p)], by, unbounded).map(fromPath)
 }
 
 const GENERAL = 600 // steps a point, a strand beside it, and a crossing

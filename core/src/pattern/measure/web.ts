@@ -243,6 +243,8 @@ export function findWebs(rings: readonly Ring[], measures: readonly Measure[], l
     const b = boxes[r.id]!
     for (const id of tree.search(b.minX - limit, b.minY - limit, b.maxX + limit, b.maxY + limit, (i) => i > r.id)) {
       const s = rings[id]!
+      // pieces that share a line meet there, and no stock lies between them
+      if (r.part && r.part.of === s.part?.of) continue
       // rings that share no stock can still be drawn across one another
       const web = between(chunks[r.id]!, chunks[id]!, share(r, s) ? limit : CROSSED, effort)
       if (!web) continue

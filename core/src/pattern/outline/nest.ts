@@ -14,6 +14,8 @@ export interface Ring {
   /** the ring it lies in, innermost */
   parent?: number
   layer: string
+  /** one of several pieces that share lines, and how much of its line another has that comes before it, mm */
+  part?: { of: number; shared: number }
 }
 
 const inPoint = (p: Points): [number, number] => {
@@ -35,7 +37,7 @@ const inPoint = (p: Points): [number, number] => {
  * Sorts rings into outlines, openings and islands by how deep they lie in one another, largest first, and
  * turns them all to run clockwise.
  */
-export function nest(loops: readonly { points: Points; layer: string }[], effort = unbounded): Ring[] {
+export function nest(loops: readonly Pick<Ring, 'points' | 'layer' | 'part'>[], effort = unbounded): Ring[] {
   const sized = loops
     .map((l) => ({ ...l, area: signedArea(l.points), box: boxOf(l.points) }))
     .sort((a, b) => Math.abs(b.area) - Math.abs(a.area))
@@ -44,7 +46,7 @@ export function nest(loops: readonly { points: Points; layer: string }[], effort
   for (const { box } of sized) tree.add(box.minX, box.minY, box.maxX, box.maxY)
   tree.finish()
   const depth: number[] = []
-  return sized.map(({ points, area, layer }, id): Ring => {
+  return sized.map(({ points, area, layer, part }, id): Ring => {
     const [x, y] = inPoint(points)
     // larger rings come first, so the last that holds the point is the innermost
     const holders = tree
@@ -58,6 +60,6 @@ export function nest(loops: readonly { points: Points; layer: string }[], effort
     const parent = holders.at(-1)
     depth[id] = parent === undefined ? 0 : depth[parent]! + 1
     const role = depth[id] === 0 ? 'outline' : depth[id]! % 2 ? 'opening' : 'island'
-    return { id, points: area > 0 ? points : reversed(points), role, parent, layer }
+    return { id, points: area > 0 ? points : reversed(points), role, parent, layer, ...(part && { part }) }
   })
 }

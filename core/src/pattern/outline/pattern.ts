@@ -16,6 +16,9 @@ export interface Pattern {
   box: Box
   /** the board it is cut from, mm */
   board: Box
+  /** where the first copy of the drawing stands on the board, and from one copy to the next, mm */
+  origin: [x: number, y: number]
+  pitch: [x: number, y: number]
   /** drawn lines that bound nothing */
   loose: { points: Points; gap: number; at: string }[]
 }
@@ -27,7 +30,7 @@ export const single: Layout = { across: 1, down: 1, gap: 6, margin: 10 }
  * @throws Spent where they lie in one another too often to be sorted with this effort
  */
 export function layOut(
-  loops: readonly { points: Points; layer: string }[],
+  loops: readonly Pick<Ring, 'points' | 'layer' | 'part'>[],
   layout: Layout,
   loose: Pattern['loose'] = [],
   effort = unbounded,
@@ -38,14 +41,22 @@ export function layOut(
     layout.margin - whole.minX + i * (w + layout.gap),
     layout.margin - whole.minY + j * (h + layout.gap),
   ]
-  const placed: { points: Points; layer: string }[] = []
+  const placed: Pick<Ring, 'points' | 'layer' | 'part'>[] = []
+  // pieces of two copies share nothing
+  const tangles = loops.reduce((n, l) => Math.max(n, (l.part?.of ?? -1) + 1), 0)
   for (let j = 0; j < layout.down; j++)
-    for (let i = 0; i < layout.across; i++) for (const l of loops) placed.push({ ...l, points: shifted(l.points, ...at(i, j)) })
+    for (let i = 0; i < layout.across; i++)
+      for (const l of loops) {
+        const part = l.part && { ...l.part, of: l.part.of + tangles * (j * layout.across + i) }
+        placed.push({ ...l, points: shifted(l.points, ...at(i, j)), ...(part && { part }) })
+      }
   const { margin, gap, across, down } = layout
   const box = { minX: margin, minY: margin, maxX: margin + across * w + (across - 1) * gap, maxY: margin + down * h + (down - 1) * gap }
   return {
     rings: nest(placed, effort),
     box,
+    origin: at(0, 0),
+    pitch: [w + gap, h + gap],
     board: { minX: 0, minY: 0, maxX: box.maxX + margin, maxY: box.maxY + margin },
     loose: loose.map((l) => ({ ...l, points: shifted(l.points, ...at(0, 0)) })),
   }

@@ -6,6 +6,30 @@ export type Points = ArrayLike<number>
 export const paints = ['stroke', 'fill', 'both'] as const
 export type Paint = (typeof paints)[number]
 
+export const lineEnds = ['butt', 'round', 'square'] as const
+export const lineJoins = ['miter', 'round', 'bevel'] as const
+
+/** How a shape is painted; its lines share one. */
+export interface Look {
+  /** shapes in the order they are painted, later ones over earlier */
+  order: number
+  /** how light its fill is, 0 black … 1 white, and by which rule its lines enclose it */
+  fill?: number
+  rule?: 'evenodd'
+  /** how light its stroke is, how wide, mm, and how it ends and joins where not cut square and mitered */
+  stroke?: number
+  width?: number
+  ends?: (typeof lineEnds)[number]
+  joins?: (typeof lineJoins)[number]
+  /** it is more than black or white: a color, a gray, a gradient */
+  colored?: true
+  /** a wash, a shadow or a highlight that what is beneath shows through */
+  faint?: true
+  /** a rectangle as large as the page it is drawn on; or nothing of it lies on the page */
+  frame?: true
+  off?: true
+}
+
 /** One drawn line as it stands in the file, flattened within FLAT of the true curve. */
 export interface DrawnLine {
   points: Points
@@ -15,6 +39,8 @@ export interface DrawnLine {
   layer: string
   /** where it stands in the file, for words: “path ‘leaf’, line 12” */
   at: string
+  /** absent where the file knows lines only */
+  look?: Look
 }
 
 /** Something passed over or mended, with the places it was found at (the first few) and how often. */

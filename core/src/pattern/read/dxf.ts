@@ -1,5 +1,5 @@
 import { toRadians } from '../../number/index.js'
-import { groups, number, readGroups, text, type Entity } from './dxfGroups.js'
+import { groups, nameOf, number, readGroups, text, type Entity } from './dxfGroups.js'
 import { noteTaker, Refused, type DrawnLine, type Drawing, type ReadOptions, type ReadResult, LIMITS } from './drawing.js'
 import { freshInk, Pen, times, type Matrix } from './flatten.js'
 
@@ -53,12 +53,16 @@ function draw(source: string, { scale, progress }: ReadOptions): Drawing {
     pen.finish(false)
     for (const l of pen.lines) lines.push({ points: l.points, closed: l.closed, paint: 'stroke', layer: text(e, 8).slice(0, 60), at })
   }
-  function visit(e: Entity, m: Matrix, inside: ReadonlySet<string>) {
+  /** @param on the layer of the insert it comes by: what lies on layer 0 of a block takes that one */
+  function visit(e: Entity, m: Matrix, inside: ReadonlySet<string>, on = '0') {
     if (++visits > LIMITS.elements) throw new Refused(`The drawing comes to more than ${LIMITS.elements} entities. Bring it in parts.`)
     if ((visits & 1023) === 0) progress?.(Math.min(0.5 + visits / 40_000, 0.99))
     const layer = text(e, 8)
     const at = `${e.type}, line ${e.line}${layer ? `, layer ${layer.slice(0, 40)}` : ''}`
-    if (dxf.hidden.has(layer) || number(e, 60, 0) === 1) return note('parts on hidden layers left out', at)
+    const stands = nameOf(e, 8) === '0' ? on : nameOf(e, 8)
+    // a layer that is off hides its own lines, not what is inserted on it
+    if (dxf.frozen.has(stands) || (e.type !== 'INSERT' && dxf.off.has(stands)) || number(e, 60, 0) === 1)
+      return note('parts on hidden layers left out', at)
     // an entity drawn from below is seen mirrored
     const flipped = number(e, 230, 1) < 0
     const mine: Matrix = flipped ? times(m, [-1, 0, 0, 1, 0, 0]) : m
@@ -123,15 +127,23 @@ function draw(source: string, { scale, progress }: ReadOptions): Drawing {
         } else {
           const fit = pairsOf(e, 11, 21)
           if (fit.length < 2) return bad()
-          note('a spline known only by its fit points is taken as straight pieces between them', at)
-          pen.move(fit[0]!.x, fit[0]!.y)
-          for (const p of fit.slice(1)) pen.line(p.x, p.y)
+          through(pen, fit, closed, direction(e, 12, 22), direction(e, 13, 23))
         }
         if (closed) pen.close()
         return take(pen, e, at)
       }
+      case 'MLINE': {
+        pen.transform(m)
+        for (const side of multiline(e)) {
+          if (side.length < 2) continue
+          pen.move(side[0]!.x, side[0]!.y)
+          for (const p of side.slice(1)) pen.line(p.x, p.y)
+          if (number(e, 71, 0) & 2) pen.close()
+        }
+        return take(pen, e, at)
+      }
       case 'INSERT': {
-        const name = text(e, 2)
+        const name = nameOf(e, 2)
         const block = dxf.blocks.get(name)
         if (!block) return note('an insert of a block that is not there', at)
         if (inside.has(name)) return note('a block that holds itself', at)
@@ -145,7 +157,7 @@ function draw(source: string, { scale, progress }: ReadOptions): Drawing {
             const [dx, dy] = [i * number(e, 44, 0), j * number(e, 45, 0)]
             const place = times(mine, [c, s, -s, c, x + c * dx - s * dy, y + s * dx + c * dy])
             const inner = times(place, [sx, 0, 0, sy, -sx * block.x, -sy * block.y])
-            for (const child of block.entities) visit(child, inner, within)
+            for (const child of block.entities) visit(child, inner, within, stands)
           }
         return
       }
@@ -159,7 +171,12 @@ function draw(source: string, { scale, progress }: ReadOptions): Drawing {
   }
   // DXF counts y upwards
   const base: Matrix = [mm, 0, 0, -mm, 0, 0]
-  for (const e of dxf.entities) visit(e, base, new Set())
+  // the sheet around a drawing, its frame and its title, is no part of it; a file that has nothing else means it
+  const sheet = dxf.entities.filter((e) => number(e, 67, 0) === 1)
+  const model = dxf.entities.filter((e) => number(e, 67, 0) !== 1)
+  for (const e of model) visit(e, base, new Set())
+  if (!lines.length) for (const e of sheet) visit(e, base, new Set())
+  else if (sheet.length) note('the sheet laid out for print left out: frame, title, views', `${sheet.length} entities`)
   progress?.(1)
   if (!lines.length)
     throw new Refused(
@@ -204,6 +221,80 @@ function bulge(pen: Pen, p: Point, q: Point): void {
   const [cx, cy] = [(p.x + q.x) / 2 - (dy / chord) * h, (p.y + q.y) / 2 + (dx / chord) * h]
   pen.arc(cx, cy, r, r, 0, Math.atan2(p.y - cy, p.x - cx), angle)
   pen.line(q.x, q.y)
+}
+
+/** A direction given by two groups; undefined where it is none. */
+function direction(e: Entity, cx: number, cy: number): [number, number] | undefined {
+  const [x, y] = [number(e, cx), number(e, cy)]
+  const l = Math.hypot(x, y)
+  return l > 0 && Number.isFinite(l) ? [x / l, y / l] : undefined
+}
+
+/**
+ * The curve through given points that bends least: cubics that meet in direction and bend, over chord lengths;
+ * its ends run as given, else unbent (de Boor, A Practical Guide to Splines, IV).
+ */
+function through(
+  pen: Pen,
+  given: readonly { x: number; y: number }[],
+  closed: boolean,
+  from?: [number, number],
+  to?: [number, number],
+): void {
+  const apart = given.filter((p, i) => i === 0 || Math.hypot(p.x - given[i - 1]!.x, p.y - given[i - 1]!.y) > 1e-9)
+  // a closed one goes on round far enough that its seam lies within
+  const wrap = closed ? Math.min(apart.length, 8) : 0
+  const p = [...(wrap ? apart.slice(-wrap) : []), ...apart, ...(wrap ? apart.slice(0, wrap + 1) : [])]
+  const n = p.length
+  if (n < 2) return
+  const h = p.slice(1).map((q, i) => Math.hypot(q.x - p[i]!.x, q.y - p[i]!.y) || 1e-9)
+  /** Slopes at the points, by the tridiagonal equations of one coordinate. */
+  const slopes = (v: (i: number) => number, first?: number, last?: number): number[] => {
+    const [diagonal, upper, right] = [new Array<number>(n), new Array<number>(n), new Array<number>(n)]
+    const rise = (i: number) => (v(i + 1) - v(i)) / h[i]!
+    ;[diagonal[0], upper[0], right[0]] = first === undefined ? [2, 1, 3 * rise(0)] : [1, 0, first]
+    for (let i = 1; i < n; i++) {
+      const end = i === n - 1
+      const [a, b, c, d] = !end
+        ? [h[i]!, 2 * (h[i - 1]! + h[i]!), h[i - 1]!, 3 * (h[i]! * rise(i - 1) + h[i - 1]! * rise(i))]
+        : last === undefined
+          ? [1, 2, 0, 3 * rise(i - 1)]
+          : [0, 1, 0, last]
+      const f = a / diagonal[i - 1]!
+      ;[diagonal[i], upper[i], right[i]] = [b - f * upper[i - 1]!, c, d - f * right[i - 1]!]
+    }
+    const out = new Array<number>(n)
+    for (let i = n - 1; i >= 0; i--) out[i] = (right[i]! - (i < n - 1 ? upper[i]! * out[i + 1]! : 0)) / diagonal[i]!
+    return out
+  }
+  const sx = slopes((i) => p[i]!.x, closed ? undefined : from?.[0], closed ? undefined : to?.[0])
+  const sy = slopes((i) => p[i]!.y, closed ? undefined : from?.[1], closed ? undefined : to?.[1])
+  const last = closed ? wrap + apart.length : n - 1
+  pen.move(p[wrap]!.x, p[wrap]!.y)
+  for (let i = wrap; i < last; i++) {
+    const [a, b, t] = [p[i]!, p[i + 1]!, h[i]! / 3]
+    pen.cubic(a.x + t * sx[i]!, a.y + t * sy[i]!, b.x - t * sx[i + 1]!, b.y - t * sy[i + 1]!, b.x, b.y)
+  }
+}
+
+/** The lines of a multiple line: each vertex, moved along its miter by what its elements say. */
+function multiline(e: Entity): { x: number; y: number }[][] {
+  const sides: { x: number; y: number }[][] = []
+  let [vx, vy, mx, my, element, first] = [NaN, NaN, 0, 0, -1, false]
+  for (const [code, value] of e.codes) {
+    const v = Number(value)
+    if (code === 11) [vx, element] = [v, -1]
+    else if (code === 21) vy = v
+    else if (code === 13) mx = v
+    else if (code === 23) my = v
+    else if (code === 74) [element, first] = [element + 1, true]
+    else if (code === 41 && first) {
+      first = false
+      const [x, y] = [vx + mx * v, vy + my * v]
+      if (finite(x, y)) (sides[element] ??= []).push({ x, y })
+    }
+  }
+  return sides.filter((s) => s !== undefined)
 }
 
 /** A rational B-spline by de Boor's algorithm, stepped finely in each span of its knots. */

@@ -14,8 +14,9 @@ export interface Dxf {
   measurement?: number
   entities: Entity[]
   blocks: Map<string, { x: number; y: number; entities: Entity[] }>
-  /** layers that are off or frozen */
-  hidden: Set<string>
+  /** layers that are off, and those that are frozen, which hides what is inserted on them too; names as `nameOf` makes them */
+  off: Set<string>
+  frozen: Set<string>
   /** the file ends before it says so */
   cut: boolean
 }
@@ -27,6 +28,8 @@ export function number(e: Pick<Entity, 'codes'>, code: number, other = NaN): num
   return Number.isFinite(n) ? n : other
 }
 export const text = (e: Pick<Entity, 'codes'>, code: number): string => e.codes.find((c) => c[0] === code)?.[1] ?? ''
+/** A name of a layer or a block: the format tells no capitals apart. */
+export const nameOf = (e: Pick<Entity, 'codes'>, code: number): string => text(e, code).toUpperCase()
 /** Every value of a code, in order; a value that is no number is NaN. */
 export const groups = (e: Pick<Entity, 'codes'>, code: number): number[] => e.codes.filter((c) => c[0] === code).map((c) => Number(c[1]))
 
@@ -42,7 +45,7 @@ export function readGroups(source: string): Dxf {
   const first = lines.findIndex((l) => l.trim() === 'SECTION')
   if (first < 1 || first > 400 || lines[first - 1]!.trim() !== '0')
     throw new Refused('This is not a DXF drawing: no SECTION stands at its head.')
-  const dxf: Dxf = { entities: [], blocks: new Map(), hidden: new Set(), cut: true }
+  const dxf: Dxf = { entities: [], blocks: new Map(), off: new Set(), frozen: new Set(), cut: true }
   let section = ''
   let current: Entity | undefined
   let polyline: Entity | undefined
@@ -57,12 +60,13 @@ export function readGroups(source: string): Dxf {
     if (!e) return
     if (section === 'TABLES' && e.type === 'LAYER') {
       // frozen by its flag, off by a negative colour
-      if (number(e, 70, 0) & 1 || number(e, 62, 1) < 0) dxf.hidden.add(text(e, 2))
+      if (number(e, 70, 0) & 1) dxf.frozen.add(nameOf(e, 2))
+      if (number(e, 62, 1) < 0) dxf.off.add(nameOf(e, 2))
       return
     }
     if (section !== 'ENTITIES' && section !== 'BLOCKS') return
     if (e.type === 'BLOCK') {
-      block = { name: text(e, 2), x: number(e, 10, 0), y: number(e, 20, 0), entities: [] }
+      block = { name: nameOf(e, 2), x: number(e, 10, 0), y: number(e, 20, 0), entities: [] }
       return
     }
     if (e.type === 'ENDBLK') {

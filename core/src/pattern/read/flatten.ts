@@ -31,8 +31,19 @@ export interface Ink {
   n: number
   /** points drawn so far, for the bound on a whole file */
   drawn: number
+  /** mm a flattened line may stray from its curve, and rad a step may turn */
+  flat: number
+  step: number
 }
-export const freshInk = (): Ink => ({ block: new Float64Array(BLOCK), start: 0, n: 0, drawn: 0 })
+/** @param fine times as fine: for a drawing that does not say its size and will be made larger */
+export const freshInk = (fine = 1): Ink => ({
+  block: new Float64Array(BLOCK),
+  start: 0,
+  n: 0,
+  drawn: 0,
+  flat: FLAT / fine,
+  step: fine > 1 ? STEP / 2 : STEP,
+})
 
 function room(ink: Ink, coordinates: number): void {
   if (ink.n + coordinates <= ink.block.length) return
@@ -117,8 +128,10 @@ export class Pen {
     const t = by - 2 * cy + dy
     const d2 = Math.sqrt(Math.max(u * u + v * v, s * s + t * t))
     const turn = bend(bx - ax, by - ay, cx - bx, cy - by) + bend(cx - bx, cy - by, dx - cx, dy - cy)
-    const steps = Math.min(2000, Math.max(1, Math.ceil(Math.sqrt((0.75 * d2) / FLAT)), d2 > 1e-9 ? Math.ceil((1.3 * turn) / STEP) : 1))
-    this.spend(steps - 1)
+    const steps = Math.min(
+      2000,
+      Math.max(1, Math.ceil(Math.sqrt((0.75 * d2) / ink.flat)), d2 > 1e-9 ? Math.ceil((1.3 * turn) / ink.step) : 1),
+    )
     // the cubic as a polynomial in t
     const e3 = dx - ax + 3 * (bx - cx)
     const e2 = 3 * u
@@ -126,8 +139,26 @@ export class Pen {
     const f3 = dy - ay + 3 * (by - cy)
     const f2 = 3 * v
     const f1 = 3 * (by - ay)
-    const p = ink.block
     const step = 1 / steps
+    // one that hurries turns most where it is slow: there its steps are halved until none turns too far
+    if (steps > 1 && uneven(bx - ax, by - ay, cx - bx, cy - by, dx - cx, dy - cy)) {
+      const at = (w: number): Going => [
+        ((e3 * w + e2) * w + e1) * w + ax,
+        ((f3 * w + f2) * w + f1) * w + ay,
+        (3 * e3 * w + 2 * e2) * w + e1,
+        (3 * f3 * w + 2 * f2) * w + f1,
+      ]
+      let before = at(0)
+      for (let i = 1; i <= steps; i++) {
+        const next = at(i * step)
+        this.halve(at, (i - 1) * step, before, i * step, next, 12)
+        if (i < steps) this.put(next[0], next[1])
+        before = next
+      }
+      return this.put(dx, dy)
+    }
+    this.spend(steps - 1)
+    const p = ink.block
     let k = ink.n
     for (let i = 1; i < steps; i++) {
       const w = i * step
@@ -137,11 +168,21 @@ export class Pen {
     ink.n = k
     this.put(dx, dy)
   }
+  /** Draws what lies between two places of a curve, as many as it needs to turn no more than STEP at a time. */
+  private halve(at: (t: number) => Going, s: number, a: Going, t: number, b: Going, deep: number): void {
+    if (deep === 0 || bend(a[2], a[3], b[2], b[3]) <= this.ink.step) return
+    const m = (s + t) / 2
+    const middle = at(m)
+    this.halve(at, s, a, m, middle, deep - 1)
+    this.put(middle[0], middle[1])
+    this.halve(at, m, middle, t, b, deep - 1)
+  }
   /** An elliptical arc about (cx, cy) with half-axes rx, ry turned by `tilt`, from angle a0 over sweep (signed). Points lie on it exactly. */
   arc(cx: number, cy: number, rx: number, ry: number, tilt: number, a0: number, sweep: number): void {
     const m = this.m
     const size = Math.sqrt(Math.max(m[0] * m[0] + m[1] * m[1], m[2] * m[2] + m[3] * m[3])) * Math.max(rx, ry)
-    const step = Math.min(STEP, 2 * Math.sqrt((2 * FLAT) / Math.max(size, FLAT)))
+    const { flat } = this.ink
+    const step = Math.min(this.ink.step, 2 * Math.sqrt((2 * flat) / Math.max(size, flat)))
     const full = Math.abs(sweep) >= 2 * Math.PI - 1e-9
     // a whole turn in four equal parts reaches its true width and height
     const steps = Math.min(20_000, full ? 4 * Math.ceil(Math.abs(sweep) / step / 4) : Math.max(1, Math.ceil(Math.abs(sweep) / step)))
@@ -152,11 +193,28 @@ export class Pen {
     const [x, y] = [this.X(cx, cy), this.Y(cx, cy)]
     onSheet(Math.abs(x) + Math.abs(ax) + Math.abs(bx), Math.abs(y) + Math.abs(ay) + Math.abs(by))
     const { ink } = this
+    if (ink.n === ink.start) this.put(x + ax * Math.cos(a0) + bx * Math.sin(a0), y + ay * Math.cos(a0) + by * Math.sin(a0))
+    // a flat ellipse turns most at its two ends
+    if (Math.max(ax * ax + ay * ay, bx * bx + by * by) > FLATTER * Math.abs(ax * by - ay * bx)) {
+      const at = (t: number): Going => {
+        const [u, v] = [Math.cos(t), Math.sin(t)]
+        return [x + ax * u + bx * v, y + ay * u + by * v, bx * u - ax * v, by * u - ay * v]
+      }
+      let before = at(a0)
+      for (let i = 1; i <= steps; i++) {
+        const t = a0 + (sweep * i) / steps
+        const next = at(t)
+        this.halve(at, a0 + (sweep * (i - 1)) / steps, before, t, next, 12)
+        if (i < steps || !full) this.put(next[0], next[1])
+        before = next
+      }
+      if (full) this.finish(true)
+      return
+    }
     // each point is the one before turned on by a step: no sine a point, and exact to some 1e-15 a step
     const [dc, ds] = [Math.cos(sweep / steps), Math.sin(sweep / steps)]
     let u = Math.cos(a0)
     let v = Math.sin(a0)
-    if (ink.n === ink.start) this.put(x + ax * u + bx * v, y + ay * u + by * v)
     this.spend(steps - 1)
     const p = ink.block
     let k = ink.n
@@ -186,6 +244,16 @@ export class Pen {
     }
     ink.n = ink.start
   }
+}
+
+/** A place on a curve and the way it goes there. */
+type Going = [x: number, y: number, dx: number, dy: number]
+const FLATTER = 1.3 // times the square of its axes' mean: an ellipse flatter than that is stepped by its turning
+
+/** Whether the legs of a control polygon differ so that even steps along the curve turn unevenly. */
+function uneven(ax: number, ay: number, bx: number, by: number, cx: number, cy: number): boolean {
+  const [a, b, c] = [ax * ax + ay * ay, bx * bx + by * by, cx * cx + cy * cy]
+  return Math.min(a, b, c) < 0.3 * Math.max(a, b, c)
 }
 
 function onSheet(x: number, y: number): void {

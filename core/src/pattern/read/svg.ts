@@ -1,8 +1,8 @@
 import { declarations, readStyles } from './css.js'
-import { LIMITS, noteTaker, Refused, type DrawnLine, type Drawing, type ReadOptions, type ReadResult } from './drawing.js'
+import { LIMITS, noteTaker, Refused, type DrawnLine, type Drawing, type Look, type ReadOptions, type ReadResult } from './drawing.js'
 import { identity, freshInk, Pen, times, type Matrix } from './flatten.js'
 import { drawPath, reading } from './path.js'
-import { IS_STYLE, nothing, PLAIN, UNSAID, zero, type Said, type Style } from './svgStyle.js'
+import { endsOf, IS_STYLE, joinsOf, meanTone, PLAIN, styleFrom, toneOf, UNSAID, type Said, type Style, type Tone } from './svgStyle.js'
 import { parseSvg, type Node } from './svgTree.js'
 import { boxOf, LENGTH, lengthOf, numbers, PX, transformOf, UNIT, viewMatrix } from './svgUnits.js'
 
@@ -41,6 +41,16 @@ export function readSvg(text: string, options: ReadOptions = {}): ReadResult {
   }
 }
 
+const SINCE_96 = 0.92
+/** Release of the editor that wrote a file, as the old ones say it; NaN where it says none. */
+function editorOf(root: Node): number {
+  const release = root.attributes['inkscape:version']
+  return release !== undefined ? parseFloat(release) : root.attributes['sodipodi:version'] !== undefined ? 0 : NaN
+}
+const PAGE = 0.015 // of the page's side a frame may stand off it
+const FAINT = 0.5 // of a shape's paint covering: below it, what is beneath is still seen as what it is; estimate
+const round = (x: number) => Math.round(x * 1000) / 1000
+
 function draw(text: string, { scale, progress }: ReadOptions): Drawing {
   if (text.length > LIMITS.bytes) throw new Refused(`The file is over ${LIMITS.bytes / 1e6} MB. Simplify the drawing or bring it in parts.`)
   const { root, styles } = parseSvg(text, progress)
@@ -74,14 +84,42 @@ function draw(text: string, { scale, progress }: ReadOptions): Drawing {
       ]
     : [widthPx ?? 100, heightPx ?? 100]
   const toPage = box ? viewMatrix(box, pageW, pageH, root.attributes.preserveAspectRatio) : identity
-  const px = scale ?? PX
+  // without a viewBox a page in mm does not say what its numbers are: before 2017 editors meant 1/90 inch by them
+  const editor = box ? NaN : editorOf(root)
+  const px = scale ?? (editor < SINCE_96 ? 25.4 / 90 : PX)
+  const sure = named !== undefined && (box !== undefined || !Number.isNaN(editor))
   const base = times([px, 0, 0, px, 0, 0], toPage)
 
   const lines: DrawnLine[] = []
-  const ink = freshInk()
+  // one that does not say its size is drawn as for a piece of some 200 mm
+  const ink = freshInk(sure || scale !== undefined ? 1 : Math.max(1, 200 / (Math.max(pageW, pageH) * px)))
   const paths = reading()
   let visits = 0
   const name = (n: Node) => `${n.name}${n.id ? ` “${n.id.slice(0, 40)}”` : ''}, line ${n.line}`
+
+  const pages = box !== undefined || (w !== undefined && h !== undefined)
+  /** Whether a line runs round the page, as a ground that is painted first or a border does. */
+  function coversPage(p: DrawnLine['points']): boolean {
+    if (p.length !== 8 && p.length !== 10) return false
+    const near = (at: number, side: number, whole: number) => Math.abs(at - side) <= PAGE * whole
+    const [pw, ph] = [pageW * px, pageH * px]
+    for (let i = 0; i < p.length; i += 2)
+      if (!(near(p[i]!, 0, pw) || near(p[i]!, pw, pw)) || !(near(p[i + 1]!, 0, ph) || near(p[i + 1]!, ph, ph))) return false
+    const b = [Math.min(p[0]!, p[2]!, p[4]!), Math.max(p[0]!, p[2]!, p[4]!)]
+    return b[1]! - b[0]! > pw / 2
+  }
+
+  /** Whether nothing of a line lies on the page. */
+  function offPage(p: DrawnLine['points']): boolean {
+    let [left, right, above, below] = [true, true, true, true]
+    for (let i = 0; i < p.length; i += 2) {
+      left &&= p[i]! < 0
+      right &&= p[i]! > pageW * px
+      above &&= p[i + 1]! < 0
+      below &&= p[i + 1]! > pageH * px
+    }
+    return left || right || above || below
+  }
 
   /** What style sheet and style say of a node; they stand above its attributes. */
   function saidOf(node: Node): Said {
@@ -95,15 +133,49 @@ function draw(text: string, { scale, progress }: ReadOptions): Drawing {
     const said = saidOf(node)
     const clip = said['clip-path'] ?? a['clip-path']
     if (clip !== undefined && clip !== 'none') note('clipping passed over: the whole shape is taken', name(node))
-    const fill = said.fill ?? a.fill ?? 'inherit'
-    const stroke = said.stroke ?? a.stroke ?? 'inherit'
-    const visibility = said.visibility ?? a.visibility ?? 'inherit'
-    const clear = zero(said['stroke-opacity'] ?? a['stroke-opacity']) || zero(said['stroke-width'] ?? a['stroke-width'])
+    return styleFrom((name) => said[name] ?? a[name], above)
+  }
+  /** How a paint shows; a gradient by its stops, through whatever it borrows them from. */
+  function tone(text: string, current: string): Tone | undefined {
+    if (text === 'currentColor') return toneOf(current)
+    const link = /^url\(\s*["']?#([^"')]+)["']?\s*\)/.exec(text)
+    if (!link) return toneOf(text)
+    const seen = new Set<Node>()
+    for (let at = byId.get(link[1]!); at && !seen.has(at);) {
+      seen.add(at)
+      const stops = at.children.filter((c) => c.name === 'stop')
+      if (stops.length) return meanTone(stops.map(stopTone))
+      at = byId.get((at.attributes.href ?? at.attributes['xlink:href'] ?? '').trim().slice(1))
+    }
+    // a pattern of tiles, or what is not there: the color behind the link, else black
+    if (byId.get(link[1]!)?.name === 'pattern') note('a fill of repeated tiles taken as plain', link[0])
+    return toneOf(text.slice(link[0].length).trim() || 'black')
+  }
+  function stopTone(stop: Node): Tone | undefined {
+    const said = saidOf(stop)
+    const t = toneOf((said['stop-color'] ?? stop.attributes['stop-color'] ?? 'black').trim())
+    const alpha = parseFloat(said['stop-opacity'] ?? stop.attributes['stop-opacity'] ?? '1')
+    return t && alpha > 0 ? { ...t, alpha: t.alpha * alpha } : undefined
+  }
+  /** How a shape is painted; undefined where nothing of it shows. */
+  function lookOf(node: Node, style: Style, m: Matrix): Look | undefined {
+    const through = (t: Tone | undefined, alpha: number) => (t && t.alpha * alpha > 0 ? { ...t, alpha: t.alpha * alpha } : undefined)
+    const fill = node.name === 'line' ? undefined : through(tone(style.fill, style.color), style.fillAlpha * style.alpha)
+    const stroke = style.width > 0 ? through(tone(style.stroke, style.color), style.strokeAlpha * style.alpha) : undefined
+    if (!fill && !stroke) return undefined
+    const [ends, joins] = [endsOf(style.ends), joinsOf(style.joins)]
     return {
-      fill: zero(said['fill-opacity'] ?? a['fill-opacity']) ? 'none' : fill === 'inherit' ? above.fill : fill,
-      stroke: clear ? 'none' : stroke === 'inherit' ? above.stroke : stroke,
-      visible: visibility === 'inherit' ? above.visible : visibility.trim() === 'visible',
-      shown: (said.display ?? a.display)?.trim() !== 'none' && !zero(said.opacity ?? a.opacity),
+      order: visits,
+      ...(fill && { fill: round(fill.light), ...(style.rule === 'evenodd' && { rule: 'evenodd' as const }) }),
+      ...(stroke && {
+        stroke: round(stroke.light),
+        // a stroke stretched unevenly counts by its mean
+        width: style.width * Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m[2])),
+        ...(ends && { ends }),
+        ...(joins && { joins }),
+      }),
+      ...((fill?.colored || stroke?.colored) && { colored: true as const }),
+      ...(Math.max(fill?.alpha ?? 0, stroke?.alpha ?? 0) < FAINT && { faint: true as const }),
     }
   }
 
@@ -157,15 +229,14 @@ function draw(text: string, { scale, progress }: ReadOptions): Drawing {
       }
     }
     pen.finish(false)
-    const filled = !nothing(style.fill) && node.name !== 'line'
-    const stroked = !nothing(style.stroke)
-    if (!filled && !stroked) {
-      if (pen.lines.length) note('shape without stroke or fill left out: it is not drawn', name(node))
-      return
-    }
-    const paint = filled && stroked ? 'both' : filled ? 'fill' : 'stroke'
+    if (!pen.lines.length) return
+    const look = lookOf(node, style, m)
+    if (!look) return note('shape without stroke or fill left out: it is not drawn', name(node))
+    if (pages && pen.lines.length === 1 && coversPage(pen.lines[0]!.points)) look.frame = true
+    if (pages && pen.lines.every((l) => offPage(l.points))) look.off = true
+    const paint = look.fill === undefined ? 'stroke' : look.stroke === undefined ? 'fill' : 'both'
     const [layer, at] = [layerOf(node), name(node)]
-    for (const l of pen.lines) lines.push({ points: l.points, closed: l.closed, paint, layer, at })
+    for (const l of pen.lines) lines.push({ points: l.points, closed: l.closed, paint, layer, at, look })
   }
   function layerOf(node: Node): string {
     for (let n: Node | undefined = node.parent; n; n = n.parent)
@@ -193,10 +264,8 @@ function draw(text: string, { scale, progress }: ReadOptions): Drawing {
     if (node.attributes.transform) {
       const t = transformOf(node.attributes.transform)
       if (!t) {
-        note('transform unreadable: its part is left out', name(node))
-        return
-      }
-      here = times(m, t)
+        note('transform unreadable: its part stands where it was drawn', name(node))
+      } else here = times(m, t)
     }
     switch (node.name) {
       case 'g':
@@ -261,7 +330,11 @@ function draw(text: string, { scale, progress }: ReadOptions): Drawing {
     lines,
     notes,
     scale: px * (toPage[0] || 1),
-    declared: scale !== undefined || named !== undefined,
-    unit: named ? `${named.value} ${named.unit}` : w?.unit === 'px' ? 'pixels only' : 'no unit',
+    declared: scale !== undefined || sure,
+    unit: named
+      ? `${named.value} ${named.unit}${sure ? '' : ', but not what its numbers are'}`
+      : w?.unit === 'px'
+        ? 'pixels only'
+        : 'no unit',
   }
 }

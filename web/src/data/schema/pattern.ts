@@ -2,13 +2,19 @@ import Joi from 'joi'
 import {
   directions,
   edgeKinds,
+  lineEnds,
+  lineJoins,
   paints,
+  readings,
+  redrawKinds,
   takes,
   transfers,
   type Choices,
   type DrawnLine,
   type Layout,
+  type Look,
   type ReadNote,
+  type Redraw,
   type Slip,
 } from '@green-pitch/core/pattern'
 import type { PatternRecord } from '../records'
@@ -19,15 +25,29 @@ const soundPoints = (value: unknown) =>
   (Array.isArray(value) || value instanceof Float64Array) &&
   value.length % 2 === 0 &&
   value.every((x) => typeof x === 'number' && Math.abs(x) < 1e7)
+const points = Joi.any().custom((value: unknown, helpers) => (soundPoints(value) ? value : helpers.error('any.invalid')))
+const share = Joi.number().min(0).max(1)
+const look = Joi.object<Look, true>({
+  order: whole.min(0).required(),
+  fill: share,
+  rule: Joi.string().valid('evenodd'),
+  stroke: share,
+  width: from0.max(1e6),
+  ends: one(lineEnds),
+  joins: one(lineJoins),
+  colored: yes.valid(true),
+  faint: yes.valid(true),
+  frame: yes.valid(true),
+  off: yes.valid(true),
+})
 const line = Joi.object({
-  points: Joi.any()
-    .custom((value, helpers) => (soundPoints(value) ? value : helpers.error('any.invalid')))
-    .required(),
+  points: points.required(),
   closed: yes.required(),
   paint: one(paints).required(),
   layer: Joi.string().allow('').max(60).required(),
   at: Joi.string().allow('').max(200).required(),
-} satisfies { [K in keyof DrawnLine]: Joi.Schema })
+  look,
+} satisfies { [K in keyof Required<DrawnLine>]: Joi.Schema })
 const lines = Joi.array().items(line).max(300_000).required()
 /** Lines found sound: they never change, and every edit of a pattern is checked with all of them. */
 const known = new WeakSet<object>()
@@ -62,6 +82,16 @@ export const patternRecord = Joi.object<PatternRecord, true>({
   stretch: above0.required(),
   sized: yes.required(),
   take: one(takes).required(),
+  reading: one(readings),
+  redraws: Joi.array()
+    .items(
+      Joi.object<Redraw, true>({
+        kind: one(redrawKinds).required(),
+        stays: yes.required(),
+        patches: Joi.array().items(points.required()).max(500).required(),
+      }),
+    )
+    .max(2000),
   tolerance: Joi.number().min(0).max(50).required(),
   layout: Joi.object<Layout, true>({
     across: whole.min(1).max(50).required(),

@@ -8,6 +8,7 @@ import Choice from '../../ui/Choice.vue'
 import Count from '../../ui/Count.vue'
 import LengthInput from '../../ui/LengthInput.vue'
 import Themed from '../../ui/Themed.vue'
+import Readings from './Readings.vue'
 
 /** How the drawing is read, how large it is, how often it stands on the board, and how it gets there. */
 defineProps<{ known?: number }>()
@@ -35,6 +36,7 @@ const mended = computed(() => {
   ].filter(Boolean)
   return parts.join('; ')
 })
+const lines = computed(() => (r.value.reading ?? 'lines') === 'lines')
 const kinds = computed(() => new Set(r.value.lines.map((l) => l.paint)))
 </script>
 
@@ -58,9 +60,10 @@ const kinds = computed(() => new Set(r.value.lines.map((l) => l.paint)))
       </div>
     </section>
     <section class="fields">
-      <h2>Lines to saw</h2>
+      <h2>What stays of it</h2>
+      <Readings class="wide" />
       <Choice
-        v-if="kinds.size > 1"
+        v-if="kinds.size > 1 && lines"
         label="Taken from the drawing"
         :model-value="r.take"
         :options="[
@@ -71,12 +74,17 @@ const kinds = computed(() => new Set(r.value.lines.map((l) => l.paint)))
         @update:model-value="(take) => pattern.edit({ take })"
       />
       <LengthInput
+        v-if="lines"
         label="Ends are one within"
         :model-value="r.tolerance"
         :least="0"
         @update:model-value="(mm) => mm !== undefined && pattern.edit({ tolerance: mm })"
       />
       <p v-if="mended" class="wide soft">{{ mended }}.</p>
+      <p v-if="r.redraws?.length" class="wide">
+        {{ r.redraws.length === 1 ? 'One change' : `${r.redraws.length} changes` }} to the drawing.
+        <button class="act" @click="pattern.edit({ redraws: [] })">As drawn</button>
+      </p>
       <ul v-if="r.notes.length" class="wide">
         <li v-for="n in r.notes" :key="n.what">{{ readNoteWords(n) }}</li>
       </ul>

@@ -14,6 +14,7 @@ import Mark from '../../ui/Mark.vue'
 import AsDrawn from './AsDrawn.vue'
 import Empty from './Empty.vue'
 import OpeningCard from './OpeningCard.vue'
+import Readings from './Readings.vue'
 import Reckoned from './Reckoned.vue'
 import Sheet from './Sheet.vue'
 
@@ -97,6 +98,8 @@ const size = computed(() => {
     : ''
 })
 const side = computed(() => ({ leave: 'line left, cut on the waste side', split: 'line split', take: 'line taken' })[jobs.job.cut.line])
+/** Where more than lines is drawn, it can mean more than one piece. */
+const painted = computed(() => pattern.record?.lines.some((l) => l.look?.fill !== undefined) || pattern.record?.reading === 'stays')
 /** The drawing gives no size: two marks of known distance, or a width, settle it. */
 const known = ref<number>()
 function measured(mm: number) {
@@ -136,8 +139,8 @@ function measured(mm: number) {
       <AsDrawn v-else-if="pattern.tooLarge" :drawn="pattern.tooLarge" :say="say" />
       <Empty v-else-if="pattern.loaded && !pattern.record" @bring="bring" />
       <p v-else-if="pattern.loaded && !pattern.busy" class="nothing">
-        <Mark state="beyond" />No closed line was found in {{ pattern.record?.name }}. Raise the joining tolerance under Drawing, or take
-        fills as well.
+        <Mark state="beyond" />Nothing to saw was found in {{ pattern.record?.name }} so. Read it another way, or join ends that lie further
+        apart, under <button class="act" @click="part = 'Drawing'">Drawing</button>
       </p>
       <p v-if="pattern.busy" class="busy" role="status">
         {{ pattern.busy.what }} <progress :value="pattern.busy.share" max="1" :aria-label="pattern.busy.what" />
@@ -145,7 +148,7 @@ function measured(mm: number) {
       </p>
       <p v-if="pattern.record && !pattern.record.sized" class="ask">
         <Mark state="near" />
-        <span><b>This file does not say how large it is</b> ({{ pattern.record.unit }}). Taken at 96 to an inch it is {{ size }}.</span>
+        <span><b>This file does not say its size</b> ({{ pattern.record.unit }}): {{ size }} as read.</span>
         <button class="act" @click="pattern.edit({ sized: true })">That is right</button>
         <button class="act" @click="part = 'Drawing'">Say its size</button>
       </p>
@@ -172,6 +175,7 @@ function measured(mm: number) {
       <div id="about" role="tabpanel" :aria-label="part" class="panel">
         <template v-if="part === 'Answer'">
           <OpeningCard v-if="selected !== undefined && pattern.found?.rings[selected]" :id="selected" @close="selected = undefined" />
+          <Readings v-if="painted" class="readings" />
           <Reckoned v-if="pattern.found" :found="pattern.found" @jump="jump" />
           <p v-else-if="pattern.tooLarge" class="apart">
             Nothing is calculated until it is smaller. Its size, copies and lines stand under
@@ -285,6 +289,9 @@ function measured(mm: number) {
 .nothing {
   top: 40%;
   bottom: auto;
+}
+.readings {
+  padding: 12px 0 6px;
 }
 .apart {
   margin-top: 16px;

@@ -4,6 +4,7 @@ import {
   billInputs,
   bladeWords,
   countRange,
+  formWords,
   lengthWords,
   minutesWords,
   moneyRange,
@@ -105,6 +106,8 @@ function apply(r: Remedy) {
       return jobs.edit((t) => withBlade(t, r.blade), 'remedy')
     case 'join':
       return pattern.edit({ tolerance: r.tolerance })
+    case 'bridge':
+      return void pattern.bridge(r.rings, r.width)
     case 'keep-island':
       return pattern.choose({ keptIslands: [...new Set([...record.choices.keptIslands, ...r.rings])] })
     case 'own-order':
@@ -116,6 +119,8 @@ function apply(r: Remedy) {
   }
 }
 
+/** What reading the drawing left out or made of it. */
+const said = computed(() => (pattern.reckoned ? formWords(pattern.reckoned.notes, say.value) : []))
 const unknown = computed(() => unknownWords(props.found.unknown))
 
 // another blade, sawing and cleaning up together
@@ -142,6 +147,9 @@ async function compare(id: string) {
         </dd>
       </div>
     </dl>
+    <ul v-if="said.length" class="soft said">
+      <li v-for="s in said" :key="s">{{ s }}</li>
+    </ul>
     <p class="rival">
       <label
         >Against
@@ -201,6 +209,9 @@ async function compare(id: string) {
 .rows dd {
   margin-left: auto;
   letter-spacing: -0.03em;
+}
+.said {
+  padding-top: 8px;
 }
 .rival {
   display: grid;

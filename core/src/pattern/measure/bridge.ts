@@ -1,0 +1,71 @@
+import { unbounded } from '../../number/index.js'
+import type { Points } from '../read/index.js'
+import { boxOf, common, distanceTo, filled, fromPath, segmentDistance2, type Pattern, type Redraw, type Ring } from '../outline/index.js'
+import { between, chunksOf } from './web.js'
+
+const TWO = 8 // bridges' widths across: a larger island is held on both sides; estimate
+const LOOKS = 240 // places round an island from which the far bridge is sought
+
+/**
+ * Bridges that hold islands in the piece round them: one where the way across is shortest, and a second from the other
+ * side for a large one. They fill in the opening alone, so that nothing beyond its edge changes.
+ * @param width of a bridge, mm: what stands safely in this stock
+ */
+export function bridgesFor(pattern: Pattern, islands: readonly number[], width: number): Redraw[] {
+  const { origin, pitch } = pattern
+  return islands.flatMap((id): Redraw[] => {
+    const island = pattern.rings[id]
+    const opening = island?.parent === undefined ? undefined : pattern.rings[island.parent]
+    if (!island || !opening) return []
+    const inside = pattern.rings.filter((r) => r.parent === opening.id)
+    const free = filled([opening.points, ...inside.map((r) => r.points)], 'evenodd', unbounded)
+    const patches = waysAcross(island, opening, width).flatMap(([p, q]) =>
+      common(filled([bar(p, q, width)], 'nonzero', unbounded), free, unbounded).map(fromPath),
+    )
+    // the drawing stands once; its copies on the board follow it
+    const b = boxOf(opening.points)
+    const nth = (at: number, start: number, step: number) => Math.max(0, Math.floor((at - start) / step + 1e-6))
+    const dx = origin[0] + nth(b.minX, pattern.box.minX, pitch[0]) * pitch[0]
+    const dy = origin[1] + nth(b.minY, pattern.box.minY, pitch[1]) * pitch[1]
+    return patches.length ? [{ kind: 'bridge', stays: true, patches: patches.map((p) => p.map((v, i) => v - (i % 2 ? dy : dx))) }] : []
+  })
+}
+
+type Spot = [number, number]
+/** From the island to the opening's edge: the shortest way, and for a large island the shortest from its far side. */
+function waysAcross(island: Ring, opening: Ring, width: number): [Spot, Spot][] {
+  const first = between(chunksOf(island.points), chunksOf(opening.points), Infinity)
+  if (!first) return []
+  const ways: [Spot, Spot][] = [[first.from, first.to]]
+  const b = boxOf(island.points)
+  if (Math.max(b.maxX - b.minX, b.maxY - b.minY) < TWO * width) return ways
+  const [cx, cy] = [(b.minX + b.maxX) / 2, (b.minY + b.maxY) / 2]
+  const p = island.points
+  const step = 2 * Math.max(1, Math.floor(p.length / 2 / LOOKS))
+  let best: { at: Spot; d: number } | undefined
+  for (let i = 0; i < p.length; i += step) {
+    const [x, y] = [p[i]!, p[i + 1]!]
+    const away = (x - cx) * (first.from[0] - cx) + (y - cy) * (first.from[1] - cy)
+    if (away > -0.3 * Math.hypot(x - cx, y - cy) * Math.hypot(first.from[0] - cx, first.from[1] - cy)) continue
+    const d = distanceTo(opening.points, x, y)
+    if (!best || d < best.d) best = { at: [x, y], d }
+  }
+  if (best) ways.push([best.at, nearest(opening.points, best.at)])
+  return ways
+}
+function nearest(p: Points, [x, y]: Spot): Spot {
+  const near = { x: 0, y: 0 }
+  let [best, at]: [number, Spot] = [Infinity, [x, y]]
+  for (let i = 0, j = p.length - 2; i < p.length; j = i, i += 2) {
+    const d = segmentDistance2(x, y, p[j]!, p[j + 1]!, p[i]!, p[i + 1]!, near)
+    if (d < best) [best, at] = [d, [near.x, near.y]]
+  }
+  return at
+}
+/** A bar of a width along p–q, run on past both ends so that it meets curved edges with its whole width. */
+function bar([ax, ay]: Spot, [bx, by]: Spot, width: number): number[] {
+  const l = Math.hypot(bx - ax, by - ay) || 1
+  const [ux, uy] = [((bx - ax) / l) * width, ((by - ay) / l) * width]
+  const [nx, ny] = [uy / 2, -ux / 2]
+  return [ax - ux + nx, ay - uy + ny, bx + ux + nx, by + uy + ny, bx + ux - nx, by + uy - ny, ax - ux - nx, ay - uy - ny]
+}

@@ -1,0 +1,130 @@
+import clipper, { type Path, type Paths } from 'clipper-lib'
+import { spend, type Effort } from '../../number/index.js'
+import type { DrawnLine, Points } from '../read/index.js'
+
+/**
+ * Areas by their edges: loops that run one way round what is filled and the other way round its holes, in whole tenths of
+ * a micrometer, which is what the polygon library counts in.
+ */
+export type Region = Paths
+
+const { Clipper, ClipperOffset, ClipType, EndType, JoinType, PolyFillType, PolyType } = clipper
+
+const GRID = 1e4
+const STEPS = 260 // steps a point of an operation counts for, going in and coming out
+
+export const toPath = (p: Points): Path => {
+  const out: Path = []
+  for (let i = 0; i < p.length; i += 2) out.push({ X: Math.round(p[i]! * GRID), Y: Math.round(p[i + 1]! * GRID) })
+  return out
+}
+export const fromPath = (path: Path): number[] => path.flatMap(({ X, Y }) => [X / GRID, Y / GRID])
+
+const pointsOf = (region: Region) => region.reduce((n, path) => n + path.length, 0)
+/** What goes in is paid before, what comes out after: crossings make more of it. */
+function paid(effort: Effort, given: readonly Region[], work: () => Region): Region {
+  spend(effort, STEPS * given.reduce((n, r) => n + pointsOf(r), 0))
+  const out = work()
+  spend(effort, STEPS * pointsOf(out))
+  return out
+}
+function combined(how: clipper.ClipType, a: Region, b: Region, rule = PolyFillType.pftNonZero): Region {
+  const sweep = new Clipper()
+  sweep.AddPaths(a, PolyType.ptSubject, true)
+  sweep.AddPaths(b, PolyType.ptClip, true)
+  const out: Region = []
+  sweep.Execute(how, out, rule, rule)
+  return out
+}
+
+/** What lines fill by a rule. @throws Spent */
+export function filled(lines: readonly Points[], rule: 'nonzero' | 'evenodd', effort: Effort): Region {
+  const paths = lines.map(toPath)
+  return paid(effort, [paths], () =>
+    combined(ClipType.ctUnion, paths, [], rule === 'evenodd' ? PolyFillType.pftEvenOdd : PolyFillType.pftNonZero),
+  )
+}
+/** All of several regions together. @throws Spent */
+export function together(regions: readonly Region[], effort: Effort): Region {
+  if (regions.length === 1) return regions[0]!
+  const all = regions.flat()
+  return paid(effort, [all], () => combined(ClipType.ctUnion, all, []))
+}
+
+/**
+ * The loops of a region that come near another, and the rest, which an operation on them need not look at: a hole left
+ * out lies clear of the other, and takes its share off what it lies in all the same when both lists are read together.
+ */
+function parted(region: Region, by: Region): [near: Region, far: Region] {
+  const b = reach(by)
+  const near: Region = []
+  const far: Region = []
+  for (const path of region) {
+    const r = reach([path])
+    ;(r[0] <= b[2] && b[0] <= r[2] && r[1] <= b[3] && b[1] <= r[3] ? near : far).push(path)
+  }
+  return [near, far]
+}
+function reach(region: Region): [left: number, top: number, right: number, bottom: number] {
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
+  for (const path of region)
+    for (const { X, Y } of path) {
+      if (X < left) left = X
+      if (X > right) right = X
+      if (Y < top) top = Y
+      if (Y > bottom) bottom = Y
+    }
+  return [left, top, right, bottom]
+}
+/** A region with another added. @throws Spent */
+export function added(a: Region, b: Region, effort: Effort): Region {
+  const [near, far] = parted(a, b)
+  return [...paid(effort, [near, b], () => combined(ClipType.ctUnion, near, b)), ...far]
+}
+/** A region without another. @throws Spent */
+export function without(a: Region, b: Region, effort: Effort): Region {
+  const [near, far] = parted(a, b)
+  return [...paid(effort, [near, b], () => combined(ClipType.ctDifference, near, b)), ...far]
+}
+
+/** What two regions have in common. @throws Spent */
+export const common = (a: Region, b: Region, effort: Effort): Region => paid(effort, [a, b], () => combined(ClipType.ctIntersection, a, b))
+
+const JOIN = { round: JoinType.jtRound, bevel: JoinType.jtSquare, miter: JoinType.jtMiter }
+const END = { round: EndType.etOpenRound, square: EndType.etOpenSquare, butt: EndType.etOpenButt }
+const MITER = 4 // times its half width a miter may reach: the standard's own limit
+const ARC = 0.005 * GRID // mm a round end may stray from its arc
+
+function inflated(paths: Paths, by: number, join: clipper.JoinType, end: clipper.EndType): Region {
+  const offset = new ClipperOffset(MITER, ARC)
+  offset.AddPaths(paths, join, end)
+  const out: Region = []
+  offset.Execute(out, by * GRID)
+  return out
+}
+
+/** What a stroke covers. @throws Spent */
+export function stroked(line: Pick<DrawnLine, 'points' | 'closed' | 'look'>, effort: Effort): Region {
+  const path = toPath(line.points)
+  const half = (line.look?.width ?? 0) / 2
+  if (!(half > 0) || path.length < 2) return []
+  const end = line.closed ? EndType.etClosedLine : END[line.look?.ends ?? 'butt']
+  return paid(effort, [[path]], () => inflated([path], half, JOIN[line.look?.joins ?? 'miter'], end))
+}
+
+/** A region grown by so many mm, or shrunk where negative, with round corners. @throws Spent */
+export function grown(region: Region, by: number, effort: Effort): Region {
+  return paid(effort, [region], () => inflated(region, by, JoinType.jtRound, EndType.etClosedPolygon))
+}
+
+/** Area of a region, mm²: what is filled less its holes. */
+export const areaOf = (region: Region): number => Math.abs(region.reduce((sum, path) => sum + Clipper.Area(path), 0)) / GRID ** 2
+/** Length of all its edges, mm. */
+export function edgeOf(region: Region): number {
+  let sum = 0
+  for (const path of region)
+    for (let i = 0, j = path.length - 1; i < path.length; j = i++) sum += Math.hypot(path[i]!.X - path[j]!.X, path[i]!.Y - path[j]!.Y)
+  return sum / GRID
+}
+/** Signed area of one loop, mm². */
+export const loopArea = (path: Path): number => Clipper.Area(path) / GRID ** 2

@@ -1,0 +1,168 @@
+import fc from 'fast-check'
+import { describe, expect, it, test } from 'vitest'
+import { bladeById, makeJob } from '../src/index.js'
+import { unbounded } from '../src/number/index.js'
+import {
+  bridgesFor,
+  firstReading,
+  form,
+  inside,
+  layOut,
+  noChoices,
+  readSvg,
+  reckon,
+  redrawn,
+  signedArea,
+  single,
+  type DrawnLine,
+  type How,
+  type Reading,
+} from '../src/pattern/index.js'
+
+const svg = (body: string, head = 'width="100mm" height="100mm" viewBox="0 0 100 100"') => {
+  const read = readSvg(`<svg xmlns="http://www.w3.org/2000/svg" ${head}>${body}</svg>`)
+  if (!read.ok) throw new Error(read.message)
+  return read.drawing.lines
+}
+const of = (lines: readonly DrawnLine[], reading: Reading, how: Partial<How> = {}) =>
+  form(lines, { reading, take: 'both', tolerance: 0.1, ...how }, unbounded)
+/** Areas of what stays, its holes taken off. */
+const areas = (lines: readonly DrawnLine[], reading: Reading) =>
+  layOut(of(lines, reading).rings, single)
+    .rings.map((r) => [r.role, Math.round(10 * Math.abs(signedArea(r.points))) / 10] as const)
+    .sort((a, b) => b[1] - a[1])
+const disc = (x: number, y: number, r: number, paint: string) => `<circle cx="${x}" cy="${y}" r="${r}" ${paint}/>`
+const A = (r: number) => Math.round(10 * Math.PI * r * r) / 10
+
+describe('one drawing, four readings', () => {
+  // a black disc, a white one on it, a black dot in that
+  const eye = svg(disc(50, 50, 30, '') + disc(50, 50, 20, 'fill="white"') + disc(50, 50, 5, 'fill="#111"'))
+  it('the whole shape, the dark, what is left when the dark falls, and every line', () => {
+    expect(areas(eye, 'silhouette')).toEqual([['outline', expect.closeTo(A(30), -0.5)]])
+    expect(areas(eye, 'stays').map((a) => a[0])).toEqual(['outline', 'opening', 'island'])
+    const falls = areas(eye, 'falls')
+    expect(falls.map((a) => a[0])).toEqual(['outline', 'opening', 'island', 'opening'])
+    expect(falls.slice(1).map((a) => a[1])).toEqual([A(30), A(20), A(5)].map((a) => expect.closeTo(a, -0.5) as number))
+    expect(areas(eye, 'lines')).toHaveLength(3)
+    expect(firstReading(eye, 0.1, unbounded)).toBe('stays')
+    expect(firstReading(svg(disc(50, 50, 30, 'fill="teal"') + disc(70, 50, 20, 'fill="gold"')), 0.1, unbounded)).toBe('silhouette')
+    expect(firstReading(svg(disc(50, 50, 30, 'fill="none" stroke="black" stroke-width="0.3"')), 0.1, unbounded)).toBe('lines')
+  })
+  it('a stroke covers its width, with its ends', () => {
+    const bar = (more: string) => areas(svg(`<path d="M10 50h40" fill="none" stroke="black" stroke-width="4" ${more}/>`), 'stays')
+    expect(bar('')).toEqual([['outline', 160]])
+    expect(bar('stroke-linecap="square"')).toEqual([['outline', 176]])
+    expect(bar('stroke-linecap="round"')[0]![1]).toBeCloseTo(160 + Math.PI * 4, 0)
+  })
+  it('page grounds, shadows and what lies beside the page are left out, and told', () => {
+    const lines = svg(
+      '<rect width="100" height="100" fill="#fffbe8"/>' +
+        disc(50, 50, 20, '') +
+        disc(54, 54, 22, 'fill-opacity="0.2"') +
+        disc(190, 50, 20, ''),
+    )
+    for (const reading of ['silhouette', 'stays'] as const)
+      expect(areas(lines, reading)).toEqual([['outline', expect.closeTo(A(20), -0.5)]])
+    expect(of(lines, 'silhouette').notes).toMatchObject({ frames: 1, faint: 1, off: 1 })
+    // a dark ground is a panel, and what is light on it an opening
+    const night = svg('<rect width="100" height="100"/>' + disc(50, 50, 20, 'fill="white"'))
+    expect(areas(night, 'stays').map((a) => a[0])).toEqual(['outline', 'opening'])
+  })
+  it('what is painted is what stays, whatever lies on whatever (painted point by point)', () => {
+    const shape = fc.record({
+      x: fc.integer({ min: 10, max: 90 }),
+      y: fc.integer({ min: 10, max: 90 }),
+      w: fc.integer({ min: 3, max: 40 }),
+      h: fc.integer({ min: 3, max: 40 }),
+      round: fc.boolean(),
+      dark: fc.boolean(),
+    })
+    fc.assert(
+      fc.property(fc.array(shape, { minLength: 1, maxLength: 12 }), (shapes) => {
+        const lines = svg(
+          shapes
+            .map((s) =>
+              s.round
+                ? `<ellipse cx="${s.x}" cy="${s.y}" rx="${s.w / 2}" ry="${s.h / 2}" fill="${s.dark ? '#000' : '#fff'}"/>`
+                : `<rect x="${s.x - s.w / 2}" y="${s.y - s.h / 2}" width="${s.w}" height="${s.h}" fill="${s.dark ? '#000' : '#fff'}"/>`,
+            )
+            .join(''),
+        )
+        const [all, dark] = [of(lines, 'silhouette'), of(lines, 'stays')]
+        const within = (rings: typeof all.rings, x: number, y: number) => rings.filter((r) => inside(r.points, x, y)).length % 2 === 1
+        for (let x = 1.37; x < 100; x += 7)
+          for (let y = 2.11; y < 100; y += 7) {
+            const over = shapes.filter((s) => {
+              const [u, v] = [(2 * (x - s.x)) / s.w, (2 * (y - s.y)) / s.h]
+              return s.round ? u * u + v * v < 1 : Math.abs(u) < 1 && Math.abs(v) < 1
+            })
+            expect(within(dark.rings, x, y)).toBe(over.at(-1)?.dark ?? false)
+            // linework counts with what it encloses: only a drawing with some body is held to its holes
+            if (over.length) expect(within(all.rings, x, y)).toBe(true)
+          }
+      }),
+      { numRuns: 60 },
+    )
+  })
+})
+
+describe('lines that meet', () => {
+  const stroke = 'fill="none" stroke="black" stroke-width="0.3"'
+  it('a puzzle is parted into its pieces, and the line two share is sawn once', () => {
+    // the wave ends 0.05 mm short of the frame on one side and runs 3 mm beyond it on the other
+    const lines = svg(`<rect x="10" y="10" width="60" height="40" ${stroke}/><path d="M40 10.05 C30 20 50 40 40 50 V53" ${stroke}/>`)
+    const found = of(lines, 'lines')
+    expect(found.notes).toMatchObject({ pieces: 2, meeting: 2, stray: expect.closeTo(3, 1) as number })
+    const { rings } = layOut(found.rings, single)
+    expect(rings.map((r) => r.role)).toEqual(['outline', 'outline'])
+    expect(rings.reduce((sum, r) => sum + signedArea(r.points), 0)).toBeCloseTo(2400, 3)
+    const blade = bladeById('scroll-reverse-skip-4')!
+    const answer = reckon(layOut(found.rings, single), { job: makeJob(), blade, drills: ['metric'], choices: noChoices })
+    const wave = rings[1]!.part!.shared
+    expect(wave).toBeGreaterThan(40)
+    expect(answer.length).toBeCloseTo(200 + wave, 2)
+    expect(answer.troubles.map((t) => t.kind)).not.toContain('crossing')
+    // copies share nothing with each other
+    const two = layOut(found.rings, { ...single, across: 2 }).rings
+    expect(new Set(two.map((r) => r.part!.of)).size).toBe(2)
+  })
+  it('a line that crosses itself is parted, and its whole shape is one', () => {
+    const point = (k: number) => `${50 + 40 * Math.sin((4 * Math.PI * k) / 5)} ${50 - 40 * Math.cos((4 * Math.PI * k) / 5)}`
+    const star = svg(`<path d="M${[0, 1, 2, 3, 4].map(point).join('L')}Z" ${stroke}/>`)
+    const pieces = of(star, 'lines')
+    expect(pieces.rings).toHaveLength(6)
+    // area of a pentagram of circumradius R: 1.12257 R², its pentagon 0.34690 R² (Coxeter, Introduction to Geometry, 2.8)
+    const area = pieces.rings.map((r) => signedArea(r.points))
+    expect(area.reduce((a, b) => a + b)).toBeCloseTo(1.12257 * 1600, 0)
+    expect(Math.max(...area)).toBeCloseTo(0.3469 * 1600, 0)
+    expect(of(star, 'silhouette').rings).toHaveLength(1)
+  })
+  it('lines that only touch stand alone; openings that cross fall as one', () => {
+    const kiss = svg(disc(30, 50, 10, stroke) + disc(50, 50, 10, stroke))
+    expect([of(kiss, 'lines').notes.pieces, of(kiss, 'lines').rings.length]).toEqual([0, 2])
+    const crossed = svg(`<rect x="5" y="5" width="90" height="90" ${stroke}/>` + disc(40, 50, 15, stroke) + disc(55, 50, 15, stroke))
+    expect(layOut(of(crossed, 'lines').rings, single).rings.map((r) => r.role)).toEqual(['outline', 'opening'])
+  })
+})
+
+describe('islands', () => {
+  const lines = svg(disc(50, 50, 40, '') + disc(50, 50, 25, 'fill="white"') + disc(50, 44, 12, ''))
+  const formed = of(lines, 'stays').rings
+  test.each([1, 2])('are held by bridges that change nothing beyond the opening, on copy %i too', (copies) => {
+    const pattern = layOut(formed, { ...single, across: copies })
+    const last = pattern.rings.filter((r) => r.role === 'island').at(-1)!
+    const bridges = bridgesFor(pattern, [last.id], 2)
+    expect(bridges).toHaveLength(1)
+    const { rings } = layOut(redrawn(formed, bridges, unbounded), single)
+    expect(rings.filter((r) => r.role === 'island')).toEqual([])
+    // two bridges of 2 mm: 7 mm across above, and from the far side no further than 19
+    const stock = (all: typeof rings) => all.reduce((sum, r) => sum + (r.role === 'opening' ? -1 : 1) * signedArea(r.points), 0)
+    const more = stock(rings) - stock(layOut(formed, single).rings)
+    expect(more).toBeGreaterThan(2 * (7 + 7))
+    expect(more).toBeLessThan(2 * (7 + 19))
+    expect(signedArea(rings[0]!.points)).toBeCloseTo(signedArea(pattern.rings[0]!.points), 2)
+    // what is rubbed out again is as it was drawn
+    const undone = redrawn(redrawn(formed, bridges, unbounded), [{ ...bridges[0]!, stays: false }], unbounded)
+    expect(stock(layOut(undone, single).rings)).toBeCloseTo(stock(layOut(formed, single).rings), 2)
+  })
+})

@@ -97,7 +97,7 @@ const PIECE = 60
 type Tell = (share: number) => void
 
 const NESTING = 6e7 // steps that sorting lines into one another may cost
-const FORMING = 3e8 // steps that uniting shapes may cost: some seconds
+const FORMING = 2e8 // steps that uniting shapes may cost: some seconds
 const GLANCE = 4e7 // and that one small picture of them may
 const PICTURE = 1 / 500 // of the drawing's size: what is smaller does not show in a small picture
 const SHOWN = 120_000 // points of a drawing that is only shown

@@ -3,6 +3,7 @@ import { startingHole, turnsAnywhere } from '../../blade/index.js'
 import { nextDrill } from '../../quantity/index.js'
 import { turnsQuarter } from '../../saw/index.js'
 import { alongAt, type Pattern, type Ring } from '../outline/index.js'
+import type { Points } from '../read/index.js'
 import {
   holeAt,
   placeHole,
@@ -59,6 +60,9 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
   const beside = new Map<number, Web>()
   for (const w of webs) for (const id of [w.a, w.b]) if (!beside.has(id)) beside.set(id, w)
   const kept = new Set(choices.keptIslands)
+  const sparedIn = new Map<number, Points[]>()
+  for (const r of pattern.rings)
+    if (kept.has(r.id) && r.parent !== undefined) sparedIn.set(r.parent, [...(sparedIn.get(r.parent) ?? []), measures[r.id]!.simple])
   const arm = { throat: job.saw.throat, armHalfWidth: job.saw.armHalfWidth }
   const heads = { anywhere: turnsAnywhere(blade), quarter: turnsQuarter(job.saw, blade) }
   const support = heldWithin(job, blade)
@@ -86,7 +90,9 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
     )
     const swing = swingOf(m.simple, boardHull, arm, heads)
     const moved = choices.holes[ring.id]
-    const hole = ring.role !== 'opening' ? undefined : moved ? movedHole(ring, m, moved, drill) : placeHole(m.simple, m.corners, drill)
+    const spared = sparedIn.get(ring.id) ?? []
+    const hole =
+      ring.role !== 'opening' ? undefined : moved ? movedHole(ring, m, moved, drill, spared) : placeHole(m.simple, m.corners, drill, spared)
     const web = beside.get(ring.id)
     const thin = web && alongAt(ring, ...(web.a === ring.id ? web.from : web.to))
     const around = {
@@ -174,9 +180,9 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
 /** Share of a ring that is sawn with it, not with a piece beside it that shares its line. */
 const alone = (ring: Ring, m: Measure): number => 1 - Math.min(1, (ring.part?.shared ?? 0) / m.length)
 
-function movedHole(ring: Ring, m: Measure, at: { x: number; y: number }, drill: number): HolePlace {
-  const hole: Hole = holeAt(ring.points, at.x, at.y, drill)
-  const { largest, middle } = placeHole(m.simple, [], drill)
+function movedHole(ring: Ring, m: Measure, at: { x: number; y: number }, drill: number, spared: readonly Points[]): HolePlace {
+  const hole: Hole = holeAt(ring.points, at.x, at.y, drill, spared)
+  const { largest, middle } = placeHole(m.simple, [], drill, spared)
   return { hole, largest, middle, fits: hole.clear >= 0 }
 }
 

@@ -2,7 +2,7 @@ import type { Blade } from '../../blade/index.js'
 import type { Job } from '../../job/index.js'
 import { leastWeb, limitById } from '../../choose/index.js'
 import type { Pattern } from '../outline/index.js'
-import { HOLE_MARGIN, swingState, type Web } from '../measure/index.js'
+import { between, chunksOf, HOLE_MARGIN, swingState, type Web } from '../measure/index.js'
 import type { RingReckoning, Trouble, TroubleKind } from './reckoning.js'
 
 const WEB_NEAR = 1.2 // times a safe web: worth a look
@@ -41,6 +41,10 @@ export function findTroubles(
       put('island', 'near', [ring.id], x, y, 0, 0)
       continue
     }
+    // a piece kept in an opening needs the kerf between them
+    const round = ring.role === 'island' && r.sawn && ring.parent !== undefined ? rings[ring.parent] : undefined
+    const gap = round && between(chunksOf(m.simple), chunksOf(round.measure.simple), blade.kerf)
+    if (gap) put('kerf', 'beyond', [ring.id, round.ring.id], ...gap.from, gap.width, blade.kerf)
     if (r.kerf.fit !== 'whole') put('kerf', 'beyond', [ring.id], x, y, r.kerf.paths.length, blade.kerf)
     if (r.hole && !r.hole.fits) put('hole', 'beyond', [ring.id], r.hole.hole.x, r.hole.hole.y, Math.max(0, r.hole.largest), drill)
     else if (r.hole && r.hole.hole.clear < HOLE_MARGIN - 1e-6)

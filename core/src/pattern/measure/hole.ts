@@ -22,11 +22,19 @@ export interface HolePlace {
 /** Kept between a hole and the line, so that a drill that runs spares it, mm; estimate */
 export const HOLE_MARGIN = 0.3
 
-/** How a hole of `drill` mm stands at (x, y) in an opening. */
-export function holeAt(p: Points, x: number, y: number, drill: number): Hole {
-  const d = distanceTo(p, x, y)
-  return { x, y, drill, clear: (inside(p, x, y) ? d : -d) - drill / 2 }
+/**
+ * How a hole of `drill` mm stands at (x, y) in an opening.
+ * @param spared pieces lying in the opening that are kept
+ */
+export function holeAt(p: Points, x: number, y: number, drill: number, spared: readonly Points[] = []): Hole {
+  return { x, y, drill, clear: room(p, spared, x, y) - drill / 2 }
 }
+/** From a place to the nearest line, below 0 where that is not in the waste. */
+const room = (p: Points, spared: readonly Points[], x: number, y: number): number =>
+  [p, ...spared].reduce((least, line, i) => {
+    const d = distanceTo(line, x, y)
+    return Math.min(least, inside(line, x, y) === (i === 0) ? d : -d)
+  }, Infinity)
 
 const FINE = 0.05 // mm to which the middle of the largest circle is found, and its line simplified
 const MANY = 1500 // points, and cells across, beyond which it is found more coarsely
@@ -35,16 +43,17 @@ const CELLS = 5000
 /**
  * Where the starting hole goes: in the waste near a corner, else beside the longest side, clear of the line by
  * HOLE_MARGIN; where neither leaves room, in the middle of the largest circle the opening holds.
+ * @param spared pieces lying in the opening that are kept
  */
-export function placeHole(p: Points, corners: readonly Corner[], drill: number): HolePlace {
+export function placeHole(p: Points, corners: readonly Corner[], drill: number, spared: readonly Points[] = []): HolePlace {
   let s = simplified(p, FINE)
   // a ring of very many points is looked at more coarsely; the hole is judged against the true line all the same
   for (let coarse = 2 * FINE; s.length > 2 * MANY && coarse < 2; coarse *= 2) s = simplified(p, coarse)
   const b = boxOf(p)
-  const rings = [pairs(s)]
+  const rings = [s, ...spared].map(pairs)
   const centre = polylabel(rings, Math.max(FINE, Math.max(b.maxX - b.minX, b.maxY - b.minY) / CELLS))
   const [cx, cy] = [centre[0]!, centre[1]!]
-  const radius = distanceTo(p, cx, cy)
+  const radius = room(p, spared, cx, cy)
   const largest = 2 * (radius - HOLE_MARGIN)
   const need = drill / 2 + HOLE_MARGIN
   const wanted: [number, number][] = []
@@ -61,10 +70,10 @@ export function placeHole(p: Points, corners: readonly Corner[], drill: number):
   const side = longestSide(s)
   wanted.push([side.x - side.ny * 1.4 * need, side.y + side.nx * 1.4 * need])
   for (const [x, y] of wanted) {
-    const hole = holeAt(p, x, y, drill)
+    const hole = holeAt(p, x, y, drill, spared)
     if (hole.clear >= HOLE_MARGIN - 1e-9) return { hole, largest, middle: [cx, cy], fits: true }
   }
-  const hole = holeAt(p, cx, cy, drill)
+  const hole = holeAt(p, cx, cy, drill, spared)
   return { hole, largest, middle: [cx, cy], fits: hole.clear >= 0 }
 }
 

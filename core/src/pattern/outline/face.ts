@@ -61,7 +61,7 @@ export function faces(strands: readonly Strand[], tolerance: number, effort: Eff
       Math.max(ay, by) + SNAP,
       (j) => j > i,
     )
-    spend(effort, 40 + 30 * near.length)
+    spend(effort, 100 + 100 * near.length)
     for (const j of near) {
       const [r, cx, cy, dx, dy, m] = moved[j]!
       const next = s === r && Math.abs(k - m) === 1
@@ -104,13 +104,13 @@ export function faces(strands: readonly Strand[], tolerance: number, effort: Eff
   for (const s of met) listed(groups, root(s)).push(s)
   const bySide = new Map<number, number[]>()
   moved.forEach(([s], i) => met.has(s) && listed(bySide, s).push(i))
-  return [...groups.values()].map((of) =>
-    traced(
-      of,
-      of.flatMap((s) => bySide.get(s)!.flatMap((i) => pieces(moved[i]!, cuts.get(i)))),
-    ),
-  )
+  return [...groups.values()].map((of) => {
+    const net = of.flatMap((s) => bySide.get(s)!.flatMap((i) => pieces(moved[i]!, cuts.get(i))))
+    spend(effort, PIECE * net.length)
+    return traced(of, net)
+  })
 }
+const PIECE = 600 // steps a piece of a net counts for
 
 /** The list kept under a key, begun where there is none. */
 function listed<T>(lists: Map<number, T[]>, key: number): T[] {
@@ -156,7 +156,7 @@ function reach(
       const [x, y] = [p[end]!, p[end + 1]!]
       let [best, bx, by] = [tolerance, x, y]
       const near = tree.search(x - tolerance, y - tolerance, x + tolerance, y + tolerance)
-      spend(effort, 20 + 10 * near.length)
+      spend(effort, 100 + 50 * near.length)
       for (const j of near) {
         const [r, cx, cy, dx, dy] = sides[j]!
         if (r === s) continue

@@ -1,5 +1,5 @@
 import { lineLength, type DrawnLine, type Drawing, type Points } from '../read/index.js'
-import { boxOf, signedArea } from './ring.js'
+import { boxOf, distanceTo, signedArea } from './ring.js'
 
 /** A line left open: it bounds nothing, so nothing falls. */
 export interface Loose {
@@ -74,7 +74,35 @@ export function join(lines: readonly DrawnLine[], take: Take, tolerance: number)
     if (once.has(key)) mended.repeated++
     else once.set(key, r)
   }
-  return { rings: [...once.values()], loose, mended }
+  return { rings: onceDrawn([...once.values()], tolerance, mended), loose, mended }
+}
+
+const TRIES = 48 // places of a ring held against another that may be the same
+
+/** Rings but for those drawn again within the tolerance of one before them: the same line traced twice. */
+function onceDrawn(rings: Joined['rings'], tolerance: number, mended: Joined['mended']): Joined['rings'] {
+  const boxes = rings.map((r) => boxOf(r.points))
+  const byLeft = rings.map((_, i) => i).sort((a, b) => boxes[a]!.minX - boxes[b]!.minX)
+  const gone = new Set<number>()
+  const same = (a: number, b: number): boolean => {
+    const [p, q] = [boxes[a]!, boxes[b]!]
+    if ((['minY', 'maxX', 'maxY'] as const).some((k) => Math.abs(p[k] - q[k]) > tolerance)) return false
+    // small ones may be as near in their own right
+    if (Math.min(p.maxX - p.minX, p.maxY - p.minY) < 10 * tolerance) return false
+    const points = rings[b]!.points
+    const step = 2 * Math.max(1, Math.floor(points.length / 2 / TRIES))
+    for (let i = 0; i < points.length; i += step) if (distanceTo(rings[a]!.points, points[i]!, points[i + 1]!) > tolerance) return false
+    return true
+  }
+  byLeft.forEach((a, at) => {
+    if (gone.has(a)) return
+    for (let k = at + 1; k < byLeft.length && boxes[byLeft[k]!]!.minX - boxes[a]!.minX <= tolerance; k++) {
+      const b = byLeft[k]!
+      if (!gone.has(b) && same(a, b)) gone.add(b)
+    }
+  })
+  mended.repeated += gone.size
+  return rings.filter((_, i) => !gone.has(i))
 }
 
 /** Ends in either order, middle and length: two drawings of one open line share them. */

@@ -173,7 +173,40 @@ function annealed(task: OrderTask): number[] {
       }
     }
   }
-  return [...best]
+  return settled(task, best)
+}
+
+/**
+ * An order with nothing left that a single change would better: an opening moved elsewhere, or a stretch of them turned
+ * round; as far as half the search's own effort goes.
+ */
+function settled(task: OrderTask, order: Int32Array): number[] {
+  const n = order.length
+  const scratch = new Float64Array(n)
+  const trial = new Int32Array(n)
+  let cost = orderCost(task, order, scratch)
+  let left = Math.floor(EFFORT / 2 / (n + task.webs.length))
+  for (let better = true; better && left > 0;) {
+    better = false
+    for (let i = 0; i < n && left > 0; i++)
+      for (let j = 0; j < n && left > 0; j++) {
+        if (i === j) continue
+        trial.set(order)
+        if (i < j) trial.subarray(i, j + 1).reverse()
+        else {
+          // from i to j, what stands between moves on by one
+          trial.copyWithin(j + 1, j, i)
+          trial[j] = order[i]!
+        }
+        left--
+        const c = orderCost(task, trial, scratch)
+        if (c >= cost - 1e-9) continue
+        order.set(trial)
+        cost = c
+        better = true
+      }
+  }
+  return [...order]
 }
 
 /** Openings beside sturdy stock first, those on the thinnest webs last. */

@@ -28,6 +28,11 @@ const view = useView(
 )
 const selected = computed(() => (props.selected === undefined ? undefined : found.value.rings[props.selected]))
 
+/** Pieces kept in the chosen opening, which its hole must spare. */
+const spared = computed(() =>
+  found.value.rings.filter((r) => r.sawn && r.ring.role === 'island' && r.ring.parent === props.selected).map((r) => r.ring.points),
+)
+
 // ---- hands: drag moves the sheet, a drag that begins on the selected hole moves the hole
 const held = ref<Hole>()
 const marks = ref<[number, number][]>([])
@@ -65,7 +70,7 @@ function move(e: PointerEvent) {
   const [dx, dy] = [e.clientX - from.x, e.clientY - from.y]
   if (!from.moved && Math.hypot(dx, dy) < 4) return
   from.moved = true
-  if (from.onHole && selected.value) held.value = holeAt(selected.value.ring.points, ...view.at(e), found.value.drill)
+  if (from.onHole && selected.value) held.value = holeAt(selected.value.ring.points, ...view.at(e), found.value.drill, spared.value)
   else {
     view.drag(dx, dy)
     from.x = e.clientX
@@ -109,7 +114,7 @@ function key(e: KeyboardEvent) {
   if (way && e.shiftKey && s && hole) {
     // a hole is moved by a tenth of a millimeter from where the hand has put it, which what is calculated may lag behind
     const at = nudged?.id === s.ring.id ? nudged : hole
-    const next = holeAt(s.ring.points, at.x + 0.1 * way[0], at.y + 0.1 * way[1], found.value.drill)
+    const next = holeAt(s.ring.points, at.x + 0.1 * way[0], at.y + 0.1 * way[1], found.value.drill, spared.value)
     if (next.clear < 0) return e.preventDefault()
     nudged = { id: s.ring.id, x: next.x, y: next.y }
     emit('hole', s.ring.id, next.x, next.y)

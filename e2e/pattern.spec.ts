@@ -1,5 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
+import { jsPDF } from 'jspdf'
+import { PNG } from 'pngjs'
 import { expect, kept, listen, openBench, openThenStopServer, part, test } from './help'
 
 const fact = (page: Page, name: string) => page.getByRole('region', { name: 'Answer' }).locator(`dt:has-text("${name}") + dd`)
@@ -7,7 +9,7 @@ async function openPattern(page: Page) {
   await page.goto('/pattern')
   await expect(fact(page, 'Openings')).toBeVisible()
 }
-async function bring(page: Page, name: string, text: string) {
+async function bring(page: Page, name: string, text: string | Uint8Array) {
   const [chooser] = await Promise.all([
     page.waitForEvent('filechooser'),
     page.getByRole('button', { name: 'Bring in a drawing' }).first().click(),
@@ -173,7 +175,7 @@ test('hostile and broken drawings are refused with their reason; size is asked w
       'viewBox="0 0 400 300"',
     ),
   )
-  await expect(page.getByText('This file does not say how large it is', { exact: false })).toBeVisible()
+  await expect(page.getByText('This file does not say its size', { exact: false })).toBeVisible()
   await expect(page).not.toHaveTitle('owned')
   // its opening does not close within a tenth; the remedy joins it
   await page.getByRole('button', { name: /^Join ends up to/ }).click()
@@ -196,6 +198,71 @@ test('hostile and broken drawings are refused with their reason; size is asked w
   await expect(fact(page, 'Openings')).toHaveText('1, then the outline')
   await openBench(page)
   await kept(page)
+})
+
+test('clip-art: read as its whole shape, otherwise by one press or key, its islands bridged, kept over a reload', async ({ page }) => {
+  await openPattern(page)
+  const owl =
+    '<rect width="200" height="200" fill="#fdf6e3"/><ellipse cx="100" cy="110" rx="60" ry="70" fill="#7a4a1e"/>' +
+    '<circle cx="100" cy="60" r="45" fill="#a5672a"/><circle cx="85" cy="55" r="16" fill="white"/><circle cx="85" cy="55" r="7"/>'
+  await bring(page, 'owl.svg', `<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="200mm" viewBox="0 0 200 200">${owl}</svg>`)
+  await expect(fact(page, 'Openings')).toHaveText('0, then the outline')
+  await expect(page.getByText('A rectangle as large as the page is left out.')).toBeVisible()
+  const chosen = page.getByRole('radio', { checked: true })
+  await expect(chosen).toHaveText(/^Whole shape\s*1 piece$/)
+  await chosen.focus()
+  await page.keyboard.press('ArrowRight')
+  await expect(chosen).toHaveText(/^Dark stays/)
+  await expect(fact(page, 'Openings')).toHaveText('1, then the outline')
+  await expect(page.getByRole('button', { name: 'An island will fall' })).toBeVisible()
+  await page.getByRole('button', { name: /^Hold it by a bridge of/ }).click()
+  await expect(page.getByRole('button', { name: 'An island will fall' })).toBeHidden()
+  await expect(fact(page, 'Openings')).toHaveText('1, then the outline')
+  await kept(page)
+  await page.reload()
+  await expect(fact(page, 'Openings')).toHaveText('1, then the outline')
+  await expect(page.getByRole('button', { name: 'An island will fall' })).toBeHidden()
+  await page.getByRole('tab', { name: 'Drawing' }).click()
+  await page.getByRole('button', { name: 'As drawn' }).click()
+  await page.getByRole('tab', { name: 'Answer' }).click()
+  await expect(page.getByRole('button', { name: 'An island will fall' })).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect(page.getByRole('button', { name: 'An island will fall' })).toBeHidden()
+})
+
+test('a page of a PDF at its true size; locked, broken and scanned ones and other files are refused by what they are', async ({ page }) => {
+  await openPattern(page)
+  const printed = (draw: (doc: jsPDF) => void, options: object = {}) => {
+    const doc = new jsPDF({ unit: 'mm', format: 'a4', ...options })
+    draw(doc)
+    return new Uint8Array(doc.output('arraybuffer'))
+  }
+  const panel = (doc: jsPDF) => doc.rect(20, 30, 120, 80).circle(60, 70, 20).rect(100, 60, 15, 20, 'F')
+  await bring(
+    page,
+    'panel.pdf',
+    printed((doc) => panel(doc.text('Read this first', 20, 20).addPage())),
+  )
+  await expect(page.getByRole('button', { name: 'Page 1' })).toBeDisabled()
+  await page.getByRole('button', { name: 'Page 2' }).press('Enter')
+  await expect(fact(page, 'Openings')).toHaveText('2, then the outline')
+  await expect(page.getByText('120 × 80 mm', { exact: false })).toBeVisible()
+  await kept(page)
+  // what cannot be taken says what it is, and changes nothing
+  const png = PNG.sync.write(new PNG({ width: 8, height: 8 }))
+  const refused: [string, string | Uint8Array, RegExp][] = [
+    ['locked.pdf', printed(panel, { encryption: { userPassword: 'a', ownerPassword: 'b', userPermissions: [] } }), /locked with a password/],
+    ['broken.pdf', '%PDF-1.7\nand then nothing of one', /This PDF is broken/],
+    ['scan.pdf', printed((doc) => void doc.addImage(png, 'PNG', 10, 10, 100, 100)), /This page is a picture of a drawing/],
+    ['empty.svg', '', /the file is empty/],
+    ['old.eps', '%!PS-Adobe-3.0 EPSF-3.0', /EPS or PostScript/],
+    ['page.svg', '<!doctype html><html>', /a web page, not a drawing/],
+  ]
+  for (const [name, data, why] of refused) {
+    await bring(page, name, data)
+    await expect(page.getByText(why)).toBeVisible()
+  }
+  await expect(fact(page, 'Openings')).toHaveText('2, then the outline')
 })
 
 test('in inches, from a DXF, with the server stopped: size, copies, another blade, fit, slices, a run', async ({ page }) => {

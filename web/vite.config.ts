@@ -54,6 +54,8 @@ export default defineConfig({
   ],
   // optional parts of the PDF library that render web pages; the card is drawn, not rendered
   resolve: { alias: { html2canvas: '/src/data/none.ts', dompurify: '/src/data/none.ts', canvg: '/src/data/none.ts' } },
+  // a worker too fetches what is large only when it is asked for
+  worker: { format: 'es' },
   build: {
     target: 'es2022',
     chunkSizeWarningLimit: 700,

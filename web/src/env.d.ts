@@ -4,3 +4,4 @@ declare module '*.ttf' {
   const url: string
   export default url
 }
+declare module 'pdfjs-dist/build/pdf.worker.mjs'

@@ -1,11 +1,12 @@
 import { defineStore } from 'pinia'
 import { computed, onScopeDispose, ref, shallowRef, toRaw, watch } from 'vue'
-import { proxy, wrap, type Remote } from 'comlink'
+import { proxy, transfer, wrap, type Remote } from 'comlink'
 import { ownTimes, type Blade } from '@green-pitch/core'
-import { noChoices, type Choices, type Drawing, type Reading, type ReckonGiven } from '@green-pitch/core/pattern'
-import { kindOf, patternFrom } from '../data/patternFile'
+import { fileKind, noChoices, type Choices, type Drawing, type Reading, type ReckonGiven } from '@green-pitch/core/pattern'
+import { patternFrom } from '../data/patternFile'
 import type { PatternRecord } from '../data/records'
 import type { Found, PatternWork, ReadAs, ReadingLook, TooLarge } from '../work/patternWork'
+import type { PageLook } from '../work/pdfPages'
 import { useAnswer } from './answer'
 import { useJob } from './job'
 import { useInHand } from './kept'
@@ -100,14 +101,11 @@ export const usePattern = defineStore('pattern', () => {
   const redo = () => (future.value.length ? step(future, past) : jobs.redo())
 
   // ---- bringing in
-  async function read(text: string, kind: 'svg' | 'dxf'): Promise<ReadAs | undefined> {
-    busy.value = { what: 'Reading the drawing', share: 0 }
-    const late = new Promise<ReadAs>((resolve) =>
-      setTimeout(
-        () => resolve({ ok: false, message: 'Reading took over 30 s and was stopped. Simplify the drawing, or bring it in parts.' }),
-        PATIENCE,
-      ),
-    )
+  const LATE = Symbol('late')
+  /** What the worker makes of a file; undefined where the user stopped it. */
+  async function patiently<T>(what: string, ask: (tell: (share: number) => void) => Promise<T>): Promise<T | typeof LATE | undefined> {
+    busy.value = { what, share: 0 }
+    const late = new Promise<typeof LATE>((resolve) => setTimeout(() => resolve(LATE), PATIENCE))
     const stopped = new Promise<undefined>((resolve) => {
       const stop = watch(busy, (b) => {
         if (b) return
@@ -116,19 +114,11 @@ export const usePattern = defineStore('pattern', () => {
       })
     })
     try {
-      const result = await Promise.race([
-        worker().read(
-          text,
-          kind,
-          undefined,
-          proxy((share: number) => {
-            if (busy.value) busy.value = { ...busy.value, share }
-          }),
-        ),
-        late,
-        stopped,
-      ])
-      if (result && !result.ok && result.message.startsWith('Reading took')) cancel()
+      const tell = (share: number) => {
+        if (busy.value) busy.value = { ...busy.value, share }
+      }
+      const result = await Promise.race([ask(tell), late, stopped])
+      if (result === LATE) cancel()
       return result
     } finally {
       busy.value = undefined
@@ -152,16 +142,57 @@ export const usePattern = defineStore('pattern', () => {
       refusal = trouble.say(`${file.name}: ${why} Nothing was changed.`)
     }
     if (file.size > 60e6) return refuse('over 60 MB. Simplify the drawing or bring it in parts.')
-    try {
-      const text = await file.text()
-      const result = await read(text, kindOf(file.name, text))
+    pages.value = undefined
+    const tooLong = 'Reading took over 30 s and was stopped. Simplify the drawing, or bring it in parts.'
+    const settle = (result: ReadAs | typeof LATE | undefined) => {
       if (!result) return refuse('stopped.')
+      if (result === LATE) return refuse(tooLong)
       if (!result.ok) return refuse(result.message)
       take(file.name, result.drawing, result.reading)
+    }
+    try {
+      const found = fileKind(new Uint8Array(await file.slice(0, 1024).arrayBuffer()), file.name)
+      if ('why' in found) return refuse(found.why)
+      switch (found.kind) {
+        case 'svg':
+        case 'dxf': {
+          const { kind } = found
+          const text = await file.text()
+          return settle(await patiently('Reading the drawing', async (tell) => await worker().read(text, kind, undefined, proxy(tell))))
+        }
+        case 'gzip': {
+          const text = await new Response(file.stream().pipeThrough(new DecompressionStream('gzip'))).text()
+          return settle(await patiently('Reading the drawing', async (tell) => await worker().read(text, 'svg', undefined, proxy(tell))))
+        }
+        case 'pdf': {
+          const data = new Uint8Array(await file.arrayBuffer())
+          const looks = await patiently('Reading the pages', async () => await worker().openPages(transfer(data, [data.buffer])))
+          if (!looks) return refuse('stopped.')
+          if (looks === LATE) return refuse(tooLong)
+          if (typeof looks === 'string') return refuse(looks)
+          const drawn = looks.filter((l) => !l.why)
+          if (!drawn.length) return refuse(looks[0]?.why ?? 'there is no page in it.')
+          // a page to choose, where there is a choice
+          if (looks.length > 1) pages.value = { name: file.name, looks }
+          else settle(await patiently('Reading the page', async () => await worker().readPage(drawn[0]!.page)))
+          return
+        }
+        default:
+          return refuse('this is a picture. Bring in a drawing: SVG, DXF or PDF.')
+      }
     } catch (error) {
       cancel()
       refuse(`could not be read (${error instanceof Error ? error.message : String(error)}).`)
     }
+  }
+  /** Pages of a file of which one is to be chosen. */
+  const pages = shallowRef<{ name: string; looks: PageLook[] }>()
+  async function takePage(look: PageLook) {
+    const { name } = pages.value!
+    const result = await patiently('Reading the page', async () => await worker().readPage(look.page))
+    if (!result || result === LATE || !result.ok) return
+    pages.value = undefined
+    take(`${name}, page ${look.page}`, result.drawing, result.reading)
   }
   async function removePattern() {
     if (!record.value) return
@@ -195,7 +226,9 @@ export const usePattern = defineStore('pattern', () => {
   async function bridge(rings: number[], width: number) {
     const before = record.value
     const more = await worker().bridges(rings, width)
-    if (before && record.value === before && more.length) edit({ redraws: [...(before.redraws ?? []), ...more] })
+    const now = record.value
+    if (!before || !now || !more.length || GEOMETRY.some((k) => now[k] !== before[k])) return
+    edit({ redraws: [...(now.redraws ?? []), ...more] })
   }
   /** What the same pattern comes to with another blade. */
   const compare = async (blade: Blade) => record.value && (await worker().compare(givenFor(blade, record.value)))
@@ -319,8 +352,8 @@ export const usePattern = defineStore('pattern', () => {
     undo,
     redo,
     bring,
-    take,
-    read,
+    pages,
+    takePage,
     removePattern,
     reload: row.reload,
     cancel,

@@ -44,6 +44,7 @@ import {
 import { bounded } from '@green-pitch/core'
 import { inOneBlock } from '../data/lines'
 import { COARSE } from './coarse'
+import { pdfPages, type PageLook } from './pdfPages'
 
 export interface Laid {
   lines: DrawnLine[]
@@ -118,6 +119,14 @@ const LONG = 5000
 
 const TOLERANCE = 0.1 // mm within which ends are one, until the user says otherwise
 
+/** A drawing as read, with what it most likely means. */
+function guessed(read: ReadResult): ReadAs {
+  if (!read.ok) return read
+  const { lines } = read.drawing
+  // one too tangled to be tried is taken by its whole shape
+  return { ...read, reading: bounded(GLANCE, (effort) => firstReading(sparing(lines), TOLERANCE, effort)) ?? readingsOf(lines)[0]! }
+}
+
 /** Lines at their size; what they are painted with grows along. */
 function stretched({ lines, stretch }: Laid): DrawnLine[] {
   if (stretch === 1) return lines
@@ -148,6 +157,7 @@ export function patternWorker() {
   let measured: ReturnType<typeof measureAll> | undefined
   let last: Reckoning | undefined
   let coarse: string[] | undefined
+  const pages = pdfPages()
 
   /** Some of the rings, drawn from the sparing line; the full one stays here for what goes out. */
   function pieceFrom(from: number): Pick<Found, 'looks'> & Pick<Reckoning, 'rings'> {
@@ -166,12 +176,11 @@ export function patternWorker() {
 
   return {
     read(text: string, kind: 'svg' | 'dxf', scale: number | undefined, progress: Tell): ReadAs {
-      const read = (kind === 'svg' ? readSvg : readDxf)(text, { scale, progress })
-      if (!read.ok) return read
-      const { lines } = read.drawing
-      // one too tangled to be tried is taken by its whole shape
-      return { ...read, reading: bounded(GLANCE, (effort) => firstReading(sparing(lines), TOLERANCE, effort)) ?? readingsOf(lines)[0]! }
+      return guessed((kind === 'svg' ? readSvg : readDxf)(text, { scale, progress }))
     },
+    /** The pages of a PDF, or why it cannot be opened; and one of them, as a drawing. */
+    openPages: (data: Uint8Array): Promise<PageLook[] | string> => pages.open(data),
+    readPage: async (page: number): Promise<ReadAs> => guessed(await pages.read(page)),
     lay(given: Laid): void {
       laid = { ...given, lines: stretched(given) }
       const { lines, take, tolerance, layout, reading = 'lines', redraws = [] } = laid

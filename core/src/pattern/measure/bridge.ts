@@ -1,9 +1,21 @@
 import { unbounded } from '../../number/index.js'
 import type { Points } from '../read/index.js'
-import { boxOf, common, distanceTo, filled, fromPath, segmentDistance2, type Pattern, type Redraw, type Ring } from '../outline/index.js'
+import {
+  boxOf,
+  common,
+  distanceTo,
+  filled,
+  fromPath,
+  grown,
+  segmentDistance2,
+  type Pattern,
+  type Redraw,
+  type Ring,
+} from '../outline/index.js'
 import { between, chunksOf } from './web.js'
 
 const TWO = 8 // bridges' widths across: a larger island is held on both sides; estimate
+const SEAM = 0.02 // mm
 const LOOKS = 240 // places round an island from which the far bridge is sought
 
 /**
@@ -18,7 +30,8 @@ export function bridgesFor(pattern: Pattern, islands: readonly number[], width: 
     const opening = island?.parent === undefined ? undefined : pattern.rings[island.parent]
     if (!island || !opening) return []
     const inside = pattern.rings.filter((r) => r.parent === opening.id)
-    const free = filled([opening.points, ...inside.map((r) => r.points)], 'evenodd', unbounded)
+    // a hair beyond the edges, so that no seam is left where bridge and piece meet
+    const free = grown(filled([opening.points, ...inside.map((r) => r.points)], 'evenodd', unbounded), SEAM, unbounded)
     const patches = waysAcross(island, opening, width).flatMap(([p, q]) =>
       common(filled([bar(p, q, width)], 'nonzero', unbounded), free, unbounded).map(fromPath),
     )

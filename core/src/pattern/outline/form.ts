@@ -267,15 +267,20 @@ export function firstReading(lines: readonly DrawnLine[], tolerance: number, eff
   if (readingsOf(lines).length === 1) return 'lines'
   const { shown } = meant(shapesOf(lines))
   const fills = shown.filter((s) => s.look.fill !== undefined)
-  if (!fills.length) {
+  const plain = !shown.some((s) => s.look.colored)
+  const widths = shown.flatMap((s) => s.look.width ?? []).sort((a, b) => a - b)
+  const fine = widths.length > 0 && widths[widths.length >> 1]! <= STROKES * sizeOf(lines)
+  if (!fills.length || (plain && fine)) {
+    // lines as thin as a pencil's are what is to be sawn, where they close
     const all = sawn(lines, { reading: 'lines', take: 'both', tolerance }, effort)
     const open = all.loose.reduce((sum, l) => sum + lineLength(l.points, false), 0)
     const closed = all.rings.reduce((sum, r) => sum + lineLength(r.points, true), 0)
-    if (open <= closed / 4) return all.notes.pieces > MANY ? 'silhouette' : 'lines'
-    const widths = shown.map((s) => s.look.width ?? 0).sort((a, b) => a - b)
-    return widths[widths.length >> 1]! > STROKES * sizeOf(lines) ? 'stays' : 'silhouette'
+    if (open <= closed / 2) {
+      if (all.notes.pieces <= MANY) return 'lines'
+      if (!fills.length) return 'silhouette'
+    } else if (!fills.length) return fine ? 'silhouette' : 'stays'
   }
-  if (shown.some((s) => s.look.colored) || !fills.some((s) => s.look.fill! < DARK)) return 'silhouette'
+  if (!plain || !fills.some((s) => s.look.fill! < DARK)) return 'silhouette'
   const p = painted(lines, effort)
   const outlines = (region: Region) => region.filter((path) => loopArea(path) > 0).length
   return outlines(p.dark) > 2 * outlines(standing('silhouette', p, effort)) ? 'silhouette' : 'stays'

@@ -74,6 +74,9 @@ export const FLAT = 0.01
 /** and no step turns further than this, so that areas of small circles hold within 0.1 % (θ²/6) */
 export const STEP = toRadians(4)
 
+/** of a shape's paint covering: below it, what is beneath is still seen as what it is; estimate */
+export const FAINT = 0.5
+
 /** Sized for the worst file worth sawing: beyond these a drawing is refused with the figure. */
 export const LIMITS = { bytes: 60e6, elements: 300_000, points: 4_000_000, depth: 200 }
 

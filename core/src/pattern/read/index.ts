@@ -1,3 +1,5 @@
 export * from './drawing.js'
 export { readSvg } from './svg.js'
 export { readDxf } from './dxf.js'
+export { readPage, type PageOperator, type PrintedPage } from './page.js'
+export { fileKind, type FileKind } from './kind.js'

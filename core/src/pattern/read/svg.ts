@@ -1,9 +1,10 @@
 import { declarations, readStyles } from './css.js'
-import { LIMITS, noteTaker, Refused, type DrawnLine, type Drawing, type Look, type ReadOptions, type ReadResult } from './drawing.js'
+import { FAINT, LIMITS, noteTaker, Refused, type DrawnLine, type Drawing, type Look, type ReadOptions, type ReadResult } from './drawing.js'
 import { identity, freshInk, Pen, times, type Matrix } from './flatten.js'
 import { drawPath, reading } from './path.js'
 import { endsOf, IS_STYLE, joinsOf, meanTone, PLAIN, styleFrom, toneOf, UNSAID, type Said, type Style, type Tone } from './svgStyle.js'
 import { parseSvg, type Node } from './svgTree.js'
+import { coversPage, offPage } from './sheet.js'
 import { boxOf, LENGTH, lengthOf, numbers, PX, transformOf, UNIT, viewMatrix } from './svgUnits.js'
 
 /** What is never drawn itself, however it is referred to. */
@@ -47,8 +48,6 @@ function editorOf(root: Node): number {
   const release = root.attributes['inkscape:version']
   return release !== undefined ? parseFloat(release) : root.attributes['sodipodi:version'] !== undefined ? 0 : NaN
 }
-const PAGE = 0.015 // of the page's side a frame may stand off it
-const FAINT = 0.5 // of a shape's paint covering: below it, what is beneath is still seen as what it is; estimate
 const round = (x: number) => Math.round(x * 1000) / 1000
 
 function draw(text: string, { scale, progress }: ReadOptions): Drawing {
@@ -98,29 +97,6 @@ function draw(text: string, { scale, progress }: ReadOptions): Drawing {
   const name = (n: Node) => `${n.name}${n.id ? ` “${n.id.slice(0, 40)}”` : ''}, line ${n.line}`
 
   const pages = box !== undefined || (w !== undefined && h !== undefined)
-  /** Whether a line runs round the page, as a ground that is painted first or a border does. */
-  function coversPage(p: DrawnLine['points']): boolean {
-    if (p.length !== 8 && p.length !== 10) return false
-    const near = (at: number, side: number, whole: number) => Math.abs(at - side) <= PAGE * whole
-    const [pw, ph] = [pageW * px, pageH * px]
-    for (let i = 0; i < p.length; i += 2)
-      if (!(near(p[i]!, 0, pw) || near(p[i]!, pw, pw)) || !(near(p[i + 1]!, 0, ph) || near(p[i + 1]!, ph, ph))) return false
-    const b = [Math.min(p[0]!, p[2]!, p[4]!), Math.max(p[0]!, p[2]!, p[4]!)]
-    return b[1]! - b[0]! > pw / 2
-  }
-
-  /** Whether nothing of a line lies on the page. */
-  function offPage(p: DrawnLine['points']): boolean {
-    let [left, right, above, below] = [true, true, true, true]
-    for (let i = 0; i < p.length; i += 2) {
-      left &&= p[i]! < 0
-      right &&= p[i]! > pageW * px
-      above &&= p[i + 1]! < 0
-      below &&= p[i + 1]! > pageH * px
-    }
-    return left || right || above || below
-  }
-
   /** What style sheet and style say of a node; they stand above its attributes. */
   function saidOf(node: Node): Said {
     if (!rules.length) return node.attributes.style ? declarations(node.attributes.style, IS_STYLE) : UNSAID
@@ -232,8 +208,8 @@ function draw(text: string, { scale, progress }: ReadOptions): Drawing {
     if (!pen.lines.length) return
     const look = lookOf(node, style, m)
     if (!look) return note('shape without stroke or fill left out: it is not drawn', name(node))
-    if (pages && pen.lines.length === 1 && coversPage(pen.lines[0]!.points)) look.frame = true
-    if (pages && pen.lines.every((l) => offPage(l.points))) look.off = true
+    if (pages && pen.lines.length === 1 && coversPage(pen.lines[0]!.points, pageW * px, pageH * px)) look.frame = true
+    if (pages && pen.lines.every((l) => offPage(l.points, pageW * px, pageH * px))) look.off = true
     const paint = look.fill === undefined ? 'stroke' : look.stroke === undefined ? 'fill' : 'both'
     const [layer, at] = [layerOf(node), name(node)]
     for (const l of pen.lines) lines.push({ points: l.points, closed: l.closed, paint, layer, at, look })

@@ -14,6 +14,7 @@ import Mark from '../../ui/Mark.vue'
 import AsDrawn from './AsDrawn.vue'
 import Empty from './Empty.vue'
 import OpeningCard from './OpeningCard.vue'
+import Pages from './Pages.vue'
 import Readings from './Readings.vue'
 import Reckoned from './Reckoned.vue'
 import Sheet from './Sheet.vue'
@@ -61,10 +62,11 @@ onKey('p', () => {
 onKey('Escape', () => {
   selected.value = undefined
   measuring.value = false
+  pattern.pages = undefined
 })
 
 async function bring() {
-  const f = await openFile(['.svg', '.dxf'])
+  const f = await openFile(['.svg', '.svgz', '.dxf', '.pdf'])
   if (f) await pattern.bring(f)
 }
 function drop(e: DragEvent) {
@@ -142,6 +144,7 @@ function measured(mm: number) {
         <Mark state="beyond" />Nothing to saw was found in {{ pattern.record?.name }} so. Read it another way, or join ends that lie further
         apart, under <button class="act" @click="part = 'Drawing'">Drawing</button>
       </p>
+      <Pages />
       <p v-if="pattern.busy" class="busy" role="status">
         {{ pattern.busy.what }} <progress :value="pattern.busy.share" max="1" :aria-label="pattern.busy.what" />
         <button class="act" @click="pattern.cancel()">Stop</button>

@@ -230,6 +230,22 @@ test('clip-art: read as its whole shape, otherwise by one press or key, its isla
   await expect(page.getByRole('button', { name: 'An island will fall' })).toBeHidden()
 })
 
+test('the fewest redraws: shown, made, undone', async ({ page }) => {
+  await page.goto('/jobs')
+  await page.getByRole('button', { name: 'Tide dial, a petal too tight', exact: true }).click()
+  await page.getByRole('link', { name: 'Pattern' }).click()
+  await expect(fact(page, 'Tightest curve')).toHaveText('1.1 mm')
+  const seek = page.getByRole('button', { name: /^What redrawing would let No\. 9/ })
+  await seek.press('Enter')
+  await expect(page.getByText(/^Round one place by 0\.\d+ mm, and No\. 9 reverse-skip cuts all of it\.$/)).toBeVisible()
+  await page.getByRole('button', { name: 'Redraw place 1' }).press('Enter')
+  await expect(fact(page, 'Tightest curve')).toHaveText('1.8 mm')
+  await expect(seek).toBeHidden()
+  await page.keyboard.press('Control+z')
+  await expect(seek).toBeVisible()
+  await expect(fact(page, 'Tightest curve')).toHaveText('1.1 mm')
+})
+
 test('a page of a PDF at its true size; locked, broken and scanned ones and other files are refused by what they are', async ({ page }) => {
   await openPattern(page)
   const printed = (draw: (doc: jsPDF) => void, options: object = {}) => {
@@ -251,7 +267,11 @@ test('a page of a PDF at its true size; locked, broken and scanned ones and othe
   // what cannot be taken says what it is, and changes nothing
   const png = PNG.sync.write(new PNG({ width: 8, height: 8 }))
   const refused: [string, string | Uint8Array, RegExp][] = [
-    ['locked.pdf', printed(panel, { encryption: { userPassword: 'a', ownerPassword: 'b', userPermissions: [] } }), /locked with a password/],
+    [
+      'locked.pdf',
+      printed(panel, { encryption: { userPassword: 'a', ownerPassword: 'b', userPermissions: [] } }),
+      /locked with a password/,
+    ],
     ['broken.pdf', '%PDF-1.7\nand then nothing of one', /This PDF is broken/],
     ['scan.pdf', printed((doc) => void doc.addImage(png, 'PNG', 10, 10, 100, 100)), /This page is a picture of a drawing/],
     ['empty.svg', '', /the file is empty/],

@@ -11,7 +11,10 @@ import {
   type Remedy,
   type RingReckoning,
   type TroubleGroup,
+  type Change,
   type Event,
+  type Fewest,
+  type Redraw,
   type FormNotes,
   type Reading,
   type Clamping,
@@ -192,6 +195,38 @@ export function formWords(n: FormNotes, say: Say): string[] {
     ...(n.pieces ? [`${n.meeting} lines meet: they part it into ${n.pieces} pieces, and a line two of them share is sawn once.`] : []),
     ...(n.stray ? [`Ends that lead nowhere are left out, ${lengthWords(Math.round(n.stray * 10) / 10, say)} in all.`] : []),
   ]
+}
+
+/** One change of a drawing, in a line. */
+export function redrawWords({ kind, to = 0, by = 0 }: Redraw, say: Say): string {
+  const [at, far] = [roundWords(to, say), lengthWords(Math.ceil(100 * by) / 100, say)]
+  switch (kind) {
+    case 'bridge':
+      return 'A bridge'
+    case 'round':
+      return `Round it to ${at}: the line moves by ${far}`
+    case 'web':
+      return `Draw the web ${at} wide: the line moves by ${far}`
+    case 'widen':
+      return `Widen it to ${at}: the line moves by ${far}`
+  }
+}
+/** The fewest redraws in one sentence. */
+export function fewestWords({ changes, left }: Fewest, blade: Blade, say: Say): string {
+  const name = bladeWords(blade, say)
+  if (!changes.length) return `No small change would let ${name} cut it: the lines would have to move by more than a millimeter.`
+  const count = (kind: Redraw['kind']) => changes.filter((c) => c.redraw.kind === kind)
+  const most = (of: readonly Change[]) => lengthWords(Math.ceil(100 * Math.max(...of.map((c) => c.redraw.by ?? 0))) / 100, say)
+  const some = (of: readonly Change[], verb: string, one: string, many: string) =>
+    of.length ? [`${verb} ${of.length === 1 ? one : `${of.length} ${many}`} by ${most(of)}${of.length > 1 ? ' at most' : ''}`] : []
+  const parts = [
+    ...some(count('round'), 'round', 'one place', 'places'),
+    ...some(count('widen'), 'widen', 'one place', 'places'),
+    ...some(count('web'), 'thicken', 'one web', 'webs'),
+  ]
+  const head = listWords(parts)
+  const then = left ? `${left === 1 ? 'one place stays' : `${left} places stay`} beyond ${name}` : `${name} cuts all of it`
+  return `${head[0]!.toUpperCase()}${head.slice(1)}, and ${then}.`
 }
 
 const rounded = (s: number) => minutesWords(s < 600 ? s : Math.round(s / 300) * 300)

@@ -2,7 +2,16 @@ import { defineStore } from 'pinia'
 import { computed, onScopeDispose, ref, shallowRef, toRaw, watch } from 'vue'
 import { proxy, transfer, wrap, type Remote } from 'comlink'
 import { ownTimes, type Blade } from '@green-pitch/core'
-import { fileKind, noChoices, type Choices, type Drawing, type Reading, type ReckonGiven } from '@green-pitch/core/pattern'
+import {
+  fileKind,
+  noChoices,
+  type Change,
+  type Choices,
+  type Drawing,
+  type Fewest,
+  type Reading,
+  type ReckonGiven,
+} from '@green-pitch/core/pattern'
 import { patternFrom } from '../data/patternFile'
 import type { PatternRecord } from '../data/records'
 import type { Found, PatternWork, ReadAs, ReadingLook, TooLarge } from '../work/patternWork'
@@ -82,6 +91,7 @@ export const usePattern = defineStore('pattern', () => {
     if (!record.value) return
     past.value = [...past.value.slice(-100), record.value]
     future.value = []
+    fewest.value = undefined
     // ids of holes, order and ways round belong to one geometry
     const fresh = {
       ...(GEOMETRY.some((k) => k in patch) && { choices: noChoices }),
@@ -230,6 +240,24 @@ export const usePattern = defineStore('pattern', () => {
     if (!before || !now || !more.length || GEOMETRY.some((k) => now[k] !== before[k])) return
     edit({ redraws: [...(now.redraws ?? []), ...more] })
   }
+  /** The least that would have to be redrawn for the blade in hand; null where the drawing is too large to try. */
+  const fewest = shallowRef<Fewest | null>()
+  async function seekFewest() {
+    const r = record.value
+    if (!r) return
+    const found = await patiently('Looking for the fewest redraws', async () => await worker().fewest(givenFor(answer.blade, r)))
+    if (found === LATE || record.value?.id !== r.id) return
+    fewest.value = found ?? null
+  }
+  /** Some of the changes offered are made, as one step that can be undone; the others stay offered. */
+  function redraw(changes: readonly Change[]) {
+    const r = record.value
+    if (!r || !fewest.value) return
+    const rest = fewest.value.changes.filter((c) => !changes.includes(c))
+    const left = fewest.value.left
+    edit({ redraws: [...(r.redraws ?? []), ...changes.map((c) => c.redraw)] })
+    fewest.value = rest.length ? { changes: rest, left } : undefined
+  }
   /** What the same pattern comes to with another blade. */
   const compare = async (blade: Blade) => record.value && (await worker().compare(givenFor(blade, record.value)))
 
@@ -299,6 +327,7 @@ export const usePattern = defineStore('pattern', () => {
     }
   }
   onScopeDispose(cancel)
+  watch([() => answer.job, () => answer.blade], () => (fewest.value = undefined))
   watch(
     () => [answer.job, answer.blade, settings.value.drills, settings.value.rates, learned.beliefs],
     () => record.value && void reckon(),
@@ -363,5 +392,8 @@ export const usePattern = defineStore('pattern', () => {
     looks,
     lookAround,
     bridge,
+    fewest,
+    seekFewest,
+    redraw,
   }
 })

@@ -2,6 +2,7 @@ import {
   boxOf,
   boxOfAll,
   bridgesFor,
+  fewestRedraws,
   firstReading,
   form,
   layOut,
@@ -25,6 +26,7 @@ import {
   writeSvg,
   type Box,
   type DrawnLine,
+  type Fewest,
   type Formed,
   type FormNotes,
   type Layout,
@@ -70,6 +72,8 @@ export interface Found {
   box: Pattern['box']
   mended: Formed['mended']
   notes: FormNotes
+  /** where the drawing stands on the board, mm */
+  origin: Pattern['origin']
   loose: Pattern['loose']
   looks: RingLook[]
   /** rings in all; what is beyond the first piece comes by `more` */
@@ -100,6 +104,7 @@ type Tell = (share: number) => void
 const NESTING = 6e7 // steps that sorting lines into one another may cost
 const FORMING = 2e8 // steps that uniting shapes may cost: some seconds
 const GLANCE = 4e7 // and that one small picture of them may
+const [MANY_RINGS, MANY_POINTS] = [300, 40_000] // beyond which the fewest redraws are not sought
 const PICTURE = 1 / 500 // of the drawing's size: what is smaller does not show in a small picture
 const SHOWN = 120_000 // points of a drawing that is only shown
 function asDrawn(rings: readonly { points: Points }[], tooMuch: TooMuch): TooLarge {
@@ -221,6 +226,12 @@ export function patternWorker() {
         ]
       })
     },
+    /** The least that would have to be redrawn for this blade to cut the drawing in hand; undefined where it is too large to try. */
+    fewest(given: ReckonGiven): Fewest | undefined {
+      if (!formed || formed.rings.length > MANY_RINGS || formed.rings.reduce((n, r) => n + r.points.length / 2, 0) > MANY_POINTS)
+        return undefined
+      return fewestRedraws(formed.rings, given)
+    },
     /** Changes that hold islands by bridges of a width, mm. */
     bridges(rings: number[], width: number): Redraw[] {
       return pattern ? bridgesFor(pattern, rings, width) : []
@@ -244,6 +255,7 @@ export function patternWorker() {
         box: pattern.box,
         mended: formed!.mended,
         notes: formed!.notes,
+        origin: pattern.origin,
         loose: pattern.loose,
         looks,
         count: last.rings.length,

@@ -74,7 +74,7 @@ export function pdfPages() {
         const { lines } = found.drawing
         const box = boxOfAll(lines)
         const least = FINE * Math.max(box.maxX - box.minX, box.maxY - box.minY)
-        const path = lines.map((l) => l.closed ? ringPath(simplified(l.points, least)) : linePath(l.points)).join('')
+        const path = lines.map((l) => (l.closed ? ringPath(simplified(l.points, least)) : linePath(l.points))).join('')
         looks.push({ page: n, size, lines: lines.length, path, box })
       }
       return looks

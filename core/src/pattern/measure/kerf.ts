@@ -1,8 +1,8 @@
 import Flatbush from 'flatbush'
 import { spend, toRadians, unbounded, type Effort } from '../../number/index.js'
 import type { LineSide } from '../../job/index.js'
-import type { Points } from '../read/index.js'
-import { boxOf, fromPath, grown, signedArea, toPath, type Ring } from '../outline/index.js'
+import { lineLength, type Points } from '../read/index.js'
+import { boxOf, distanceTo, fromPath, grown, signedArea, toPath, type Ring } from '../outline/index.js'
 
 import { between, chunksOf, crosses } from './web.js'
 
@@ -111,5 +111,21 @@ export interface KerfFit {
 /** Whether the kerf fits, and the line its centre follows, for one ring. */
 export function kerfFit(ring: Ring, line: LineSide, kerf: number, effort = unbounded): KerfFit {
   const paths = offset(ring.points, kerfOffset(ring.role, line, kerf), effort).filter((p) => Math.abs(signedArea(p)) > 1e-4)
-  return { fit: paths.length === 0 ? 'none' : paths.length === 1 ? 'whole' : 'parts', paths }
+  const fit = paths.length === 0 ? 'none' : paths.length === 1 && reaches(paths[0]!, ring.points, kerf, effort) ? 'whole' : 'parts'
+  return { fit, paths }
 }
+
+const UNREACHED = 3 // kerfs: an arm as long that the kerf does not enter is more than the tip of a corner; estimate
+
+/** Whether the line the kerf follows goes wherever the ring does: narrow arms are cut off without parting it. */
+function reaches(path: Points, ring: Points, kerf: number, effort: Effort): boolean {
+  // a line round the ring is shorter by a turn of the kerf, and by little at each corner
+  if (lineLength(path, true) > lineLength(ring, true) - 2 * UNREACHED * kerf) return true
+  const step = 2 * Math.max(1, Math.floor(ring.length / 2 / LOOKS))
+  for (let i = 0; i < ring.length; i += step) {
+    spend(effort, 4 * path.length)
+    if (distanceTo(path, ring[i]!, ring[i + 1]!) > UNREACHED * kerf) return false
+  }
+  return true
+}
+const LOOKS = 300 // points of a ring that are looked at

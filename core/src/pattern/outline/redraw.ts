@@ -4,12 +4,15 @@ import type { Loop } from './form.js'
 import { added, filled, fromPath, without, type Region } from './region.js'
 import { boxOf } from './ring.js'
 
-export const redrawKinds = ['bridge', 'round', 'move'] as const
+export const redrawKinds = ['bridge', 'round', 'web', 'widen'] as const
 
 /** A change of the drawing so that it can be sawn: stock that stays though it was to fall, or falls though it was to stay. */
 export interface Redraw {
   kind: (typeof redrawKinds)[number]
   stays: boolean
+  /** the radius, web or width it comes to, and how far a line moves at most, mm */
+  to?: number
+  by?: number
   /** closed loops, mm, where the drawing stands before it is laid on the board */
   patches: Points[]
 }

@@ -94,9 +94,11 @@ const JOIN = { round: JoinType.jtRound, bevel: JoinType.jtSquare, miter: JoinTyp
 const END = { round: EndType.etOpenRound, square: EndType.etOpenSquare, butt: EndType.etOpenButt }
 const MITER = 4 // times its half width a miter may reach: the standard's own limit
 const ARC = 0.005 * GRID // mm a round end may stray from its arc
+const ROUND = 0.0005 // of its radius
 
 function inflated(paths: Paths, by: number, join: clipper.JoinType, end: clipper.EndType): Region {
-  const offset = new ClipperOffset(MITER, ARC)
+  // small arcs are as round as large ones: no step of one turns more than some 4°
+  const offset = new ClipperOffset(MITER, Math.min(ARC, ROUND * Math.abs(by) * GRID))
   offset.AddPaths(paths, join, end)
   const out: Region = []
   offset.Execute(out, by * GRID)

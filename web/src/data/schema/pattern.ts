@@ -88,6 +88,8 @@ export const patternRecord = Joi.object<PatternRecord, true>({
       Joi.object<Redraw, true>({
         kind: one(redrawKinds).required(),
         stays: yes.required(),
+        to: from0,
+        by: from0,
         patches: Joi.array().items(points.required()).max(500).required(),
       }),
     )

@@ -134,6 +134,7 @@ function measured(mm: number) {
         :say="say"
         :measuring="measuring"
         :kerf="{ paths: kerf, width: answer.blade.kerf }"
+        :changes="pattern.fewest?.changes ?? []"
         @select="selected = $event"
         @hole="hole"
         @measured="measured"

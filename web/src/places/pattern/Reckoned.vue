@@ -26,6 +26,7 @@ import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import Mark from '../../ui/Mark.vue'
 import Why from '../../ui/Why.vue'
+import Redraws from './Redraws.vue'
 
 const props = defineProps<{ found: Reckoning }>()
 const emit = defineEmits<{ jump: [rings: readonly number[], x: number, y: number] }>()
@@ -177,6 +178,7 @@ async function compare(id: string) {
       {{ unknown || groups.some((g) => g.g.state !== 'within') ? 'Look at these first' : 'Nothing stands in the way' }}
     </h2>
     <p v-if="unknown" class="near"><Mark state="near" />{{ unknown }}</p>
+    <Redraws :found="found" @show="(x, y) => emit('jump', [], x, y)" />
     <ul class="look">
       <li v-for="(t, i) in groups" :key="i">
         <button class="head" :class="t.g.state" @click="emit('jump', t.g.items[0]!.rings, t.g.items[0]!.x, t.g.items[0]!.y)">

@@ -2,7 +2,7 @@
 import { computed, ref, toRef, watch } from 'vue'
 import { watchDebounced } from '@vueuse/core'
 import type { Say } from '@green-pitch/core'
-import { holeAt, type Hole } from '@green-pitch/core/pattern'
+import { holeAt, type Change, type Hole } from '@green-pitch/core/pattern'
 import { useView } from '../../draw/view'
 import type { Found } from '../../work/patternWork'
 import SheetDrawing from './SheetDrawing.vue'
@@ -15,6 +15,8 @@ const props = defineProps<{
   measuring: boolean
   /** centre of the kerf round the chosen ring, and its width, mm */
   kerf: { paths: Float64Array[]; width: number }
+  /** redraws that are offered */
+  changes: readonly Change[]
 }>()
 const emit = defineEmits<{ select: [id: number | undefined]; hole: [id: number, x: number, y: number]; measured: [mm: number] }>()
 
@@ -162,6 +164,7 @@ defineExpose({ show: view.show, fit: view.fit, zoomBy: view.zoomBy })
         :held="held"
         :kerf="kerf"
         :marks="marks"
+        :changes="changes"
       />
     </div>
   </div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, toRef } from 'vue'
 import { lengthWords, type Say } from '@green-pitch/core'
-import { alongAt, linePath, pointAt, ringPath, type Hole } from '@green-pitch/core/pattern'
+import { alongAt, linePath, pointAt, ringPath, type Change, type Hole } from '@green-pitch/core/pattern'
 import { touches, useInSteps, useRingPaths, type Drawn } from '../../draw/ringPaths'
 import type { Found } from '../../work/patternWork'
 import SheetPart from './SheetPart.vue'
@@ -19,6 +19,8 @@ const props = defineProps<{
   held?: Hole
   kerf: { paths: Float64Array[]; width: number }
   marks: readonly [number, number][]
+  /** redraws that are offered */
+  changes: readonly Change[]
 }>()
 const found = computed(() => props.reckoned.found)
 /** rings drawn at once: more would hold up the hand */
@@ -153,6 +155,17 @@ const arrow = computed(() => {
         />
         <path v-else-if="e.beside?.length" :d="e.beside.map(linePath).join('')" :stroke-dasharray="`${5 * px} ${3 * px}`" />
       </template>
+    </g>
+    <g v-if="changes.length" class="quiet" :transform="`translate(${reckoned.origin.join(' ')})`" :stroke-width="2 * px">
+      <path
+        v-for="(c, i) in changes"
+        :key="i"
+        :d="c.redraw.patches.map(ringPath).join('')"
+        fill-rule="evenodd"
+        :fill="c.redraw.stays ? 'var(--within-bg)' : 'var(--sheet)'"
+        :stroke="c.redraw.stays ? 'var(--within)' : 'var(--beyond)'"
+        :stroke-dasharray="c.redraw.stays ? undefined : `${4 * px} ${3 * px}`"
+      />
     </g>
     <g v-if="selected?.r.hole">
       <circle

@@ -144,17 +144,18 @@ export const usePattern = defineStore('pattern', () => {
     put(patternFrom(jobs.record.id, name, d, reading, before))
   }
   let refusal: number | undefined
-  async function bring(file: File): Promise<void> {
+  /** @returns that it is a picture, which is looked at before anything is taken from it */
+  async function bring(file: File): Promise<'picture' | undefined> {
     // what was said of the file before this one no longer matters
     if (refusal !== undefined) trouble.dismiss(refusal)
     refusal = undefined
-    const refuse = (why: string) => {
+    const refuse = (why: string): undefined => {
       refusal = trouble.say(`${file.name}: ${why} Nothing was changed.`)
     }
     if (file.size > 60e6) return refuse('over 60 MB. Simplify the drawing or bring it in parts.')
     pages.value = undefined
     const tooLong = 'Reading took over 30 s and was stopped. Simplify the drawing, or bring it in parts.'
-    const settle = (result: ReadAs | typeof LATE | undefined) => {
+    const settle = (result: ReadAs | typeof LATE | undefined): undefined => {
       if (!result) return refuse('stopped.')
       if (result === LATE) return refuse(tooLong)
       if (!result.ok) return refuse(result.message)
@@ -188,12 +189,20 @@ export const usePattern = defineStore('pattern', () => {
           return
         }
         default:
-          return refuse('this is a picture. Bring in a drawing: SVG, DXF or PDF.')
+          return 'picture'
       }
     } catch (error) {
       cancel()
       refuse(`could not be read (${error instanceof Error ? error.message : String(error)}).`)
     }
+  }
+  /** A drawing found elsewhere becomes the job's. */
+  async function takeDrawing(name: string, drawing: Drawing) {
+    const found = await worker().guess(drawing)
+    if (!found.ok) return
+    take(name, found.drawing, found.reading)
+    // traced ends meet within the width of a pen
+    edit({ tolerance: 0.4 })
   }
   /** Pages of a file of which one is to be chosen. */
   const pages = shallowRef<{ name: string; looks: PageLook[] }>()
@@ -383,6 +392,7 @@ export const usePattern = defineStore('pattern', () => {
     bring,
     pages,
     takePage,
+    takeDrawing,
     removePattern,
     reload: row.reload,
     cancel,

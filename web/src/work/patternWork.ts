@@ -25,6 +25,7 @@ import {
   writeDxf,
   writeSvg,
   type Box,
+  type Drawing,
   type DrawnLine,
   type Fewest,
   type Formed,
@@ -185,6 +186,8 @@ export function patternWorker() {
     },
     /** The pages of a PDF, or why it cannot be opened; and one of them, as a drawing. */
     openPages: (data: Uint8Array): Promise<PageLook[] | string> => pages.open(data),
+    /** A drawing read elsewhere, with what it most likely means. */
+    guess: (drawing: Drawing): ReadAs => guessed({ ok: true, drawing }),
     readPage: async (page: number): Promise<ReadAs> => guessed(await pages.read(page)),
     lay(given: Laid): void {
       laid = { ...given, lines: stretched(given) }

@@ -114,9 +114,9 @@ export function stroked(line: Pick<DrawnLine, 'points' | 'closed' | 'look'>, eff
   return paid(effort, [[path]], () => inflated([path], half, JOIN[line.look?.joins ?? 'miter'], end))
 }
 
-/** A region grown by so many mm, or shrunk where negative, with round corners. @throws Spent */
-export function grown(region: Region, by: number, effort: Effort): Region {
-  return paid(effort, [region], () => inflated(region, by, JoinType.jtRound, EndType.etClosedPolygon))
+/** A region grown by so many mm, or shrunk where negative; its corners grow round unless they are to stay sharp. @throws Spent */
+export function grown(region: Region, by: number, effort: Effort, corners: 'round' | 'miter' = 'round'): Region {
+  return paid(effort, [region], () => inflated(region, by, JOIN[corners], EndType.etClosedPolygon))
 }
 
 /** Area of a region, mm²: what is filled less its holes. */

@@ -1,4 +1,5 @@
 export * from './drawing.js'
+export { freshInk, identity, Pen } from './flatten.js'
 export { readSvg } from './svg.js'
 export { readDxf } from './dxf.js'
 export { readPage, type PageOperator, type PrintedPage } from './page.js'

@@ -11,8 +11,8 @@ const begin = (s: (typeof shippedPatterns)[number]) => pattern.bring(new File([s
   <div class="empty">
     <h2>This job has no drawing yet</h2>
     <p>
-      Bring in an SVG, DXF or PDF, or drop one here. You get what can be cut with this saw and blade, where to drill, the order, the time
-      and what to look at first. Nothing leaves this device.
+      Bring in an SVG, DXF or PDF, or a photograph or scan of a paper pattern; or drop one here. You get what can be cut with this saw and
+      blade, where to drill, the order, the time and what to look at first. Nothing leaves this device.
     </p>
     <p><button class="act main" @click="emit('bring')">Bring in a drawing</button></p>
     <h3>Or begin with one of Saltmarsh Bench’s</h3>

@@ -1,12 +1,14 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import { useSessionStorage } from '@vueuse/core'
 import { bladeWords, lengthWords } from '@green-pitch/core'
 import { openFile } from '../../data/files'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { usePattern } from '../../store/pattern'
+import { usePicture } from '../../store/picture'
 import { useSettings } from '../../store/settings'
+import { useTrouble } from '../../store/trouble'
 import { onKey } from '../../ui/keys'
 import { useSizeKeys } from '../../ui/sizeKeys'
 import { alongTabs } from '../../ui/tabs'
@@ -22,9 +24,12 @@ import Sheet from './Sheet.vue'
 const OrderList = defineAsyncComponent(() => import('./OrderList.vue'))
 const DrawingPart = defineAsyncComponent(() => import('./DrawingPart.vue'))
 const FitPart = defineAsyncComponent(() => import('./FitPart.vue'))
+const PictureIn = defineAsyncComponent(() => import('./PictureIn.vue'))
 const PrintPattern = defineAsyncComponent(() => import('./PrintPattern.vue'))
 
 const pattern = usePattern()
+const picture = usePicture()
+const trouble = useTrouble()
 const jobs = useJob()
 const answer = useAnswer()
 const settings = useSettings()
@@ -66,12 +71,20 @@ onKey('Escape', () => {
 })
 
 async function bring() {
-  const f = await openFile(['.svg', '.svgz', '.dxf', '.pdf'])
-  if (f) await pattern.bring(f)
+  const f = await openFile(['.svg', '.svgz', '.dxf', '.pdf', 'image/png', 'image/jpeg'])
+  if (f) await receive(f)
 }
+/** A drawing is read; a picture is looked at first. */
+async function receive(f: File) {
+  picture.close()
+  if ((await pattern.bring(f)) !== 'picture') return
+  const why = await picture.open(f)
+  if (why) trouble.say(`${f.name}: ${why} Nothing was changed.`)
+}
+onBeforeUnmount(() => picture.close())
 function drop(e: DragEvent) {
   const f = e.dataTransfer?.files[0]
-  if (f) void pattern.bring(f)
+  if (f) void receive(f)
 }
 function jump(ids: readonly number[], x: number, y: number) {
   selected.value = ids[0]
@@ -125,9 +138,10 @@ function measured(mm: number) {
       <button v-if="pattern.found" class="act" @click="printing = true">Print and save</button>
       <RouterLink v-if="pattern.found" class="act main" to="/run">Run it</RouterLink>
     </div>
-    <div class="drawing">
+    <div class="drawing" :class="{ wide: picture.opened }">
+      <PictureIn v-if="picture.opened" />
       <Sheet
-        v-if="pattern.reckoned"
+        v-else-if="pattern.reckoned"
         ref="sheet"
         :reckoned="pattern.reckoned"
         :selected="selected"
@@ -150,19 +164,19 @@ function measured(mm: number) {
         {{ pattern.busy.what }} <progress :value="pattern.busy.share" max="1" :aria-label="pattern.busy.what" />
         <button class="act" @click="pattern.cancel()">Stop</button>
       </p>
-      <p v-if="pattern.record && !pattern.record.sized" class="ask">
+      <p v-if="!picture.opened && pattern.record && !pattern.record.sized" class="ask">
         <Mark state="near" />
         <span><b>This file does not say its size</b> ({{ pattern.record.unit }}): {{ size }} as read.</span>
         <button class="act" @click="pattern.edit({ sized: true })">That is right</button>
         <button class="act" @click="part = 'Drawing'">Say its size</button>
       </p>
       <p v-if="measuring" class="ask" role="status">Click two points that are {{ known ? lengthWords(known, say) : '' }} apart.</p>
-      <p v-else-if="pattern.reckoned" class="hint soft">
+      <p v-else-if="pattern.reckoned && !picture.opened" class="hint soft">
         Wheel zooms, drag moves, click an opening to ask about it.
         <button class="act plain" @click="sheet?.fit()">Show all</button>
       </p>
     </div>
-    <aside v-if="pattern.record" class="side">
+    <aside v-if="pattern.record && !picture.opened" class="side">
       <div class="tabs" role="tablist" aria-label="About the pattern" @keydown="alongTabs">
         <button
           v-for="p in parts"
@@ -230,6 +244,9 @@ function measured(mm: number) {
   background: var(--sheet);
   min-width: 0;
   min-height: 0;
+}
+.drawing.wide {
+  grid-column: 1 / -1;
 }
 .side {
   border-left: 1px solid var(--rule);

@@ -1,0 +1,5 @@
+export * from './gray.js'
+export { contours } from './contour.js'
+export * from './trace.js'
+export { guessedCorners, placed, placeOn, type Placed } from './paper.js'
+export { pictureSize } from './size.js'

@@ -1,0 +1,125 @@
+import {
+  bestCut,
+  boxOfAll,
+  evened,
+  guessedCorners,
+  linePath,
+  pictureSize,
+  placed,
+  placeOn,
+  rectified,
+  ringPath,
+  shades,
+  softened,
+  traced,
+  type Box,
+  type Drawing,
+  type Gray,
+  type Px,
+  type Traced,
+} from '@green-pitch/core/pattern'
+
+/** How a sheet lies in a picture and what of it is ink, as the user sees and sets it. */
+export interface Asked {
+  /** its corners, or the whole picture's where it is no sheet seen aslant, px */
+  corners: Px[]
+  /** mm */
+  size: [width: number, height: number]
+  /** its corners are those of paper, which may be found more exactly */
+  sheet: boolean
+  /** undefined: the best found */
+  cut?: number
+  speck: number
+  pen: number
+}
+export interface PictureLook extends Pick<Traced, 'specks' | 'strokes' | 'filled'> {
+  /** the sheet seen straight from above, and the lines found on it, mm */
+  image: ImageBitmap
+  path: string
+  lines: number
+  box?: Box
+  size: [number, number]
+  cut: number
+  bow: number
+  /** the paper's edges were found */
+  found: boolean
+}
+
+const MOST = 12e6 // pixels that are looked at; larger pictures are made smaller
+const TOO_MANY = 150e6 // pixels of a file no camera of a workshop makes: it would fill the memory before it is seen
+const FINEST = 8 // pixels to a millimeter of the sheet
+const TILE = 25 // mm by which the light is evened
+const GRAIN = 0.8 // px by which grain is smoothed
+
+/** What the worker does with a picture: core's work on it, and nothing of its own. */
+export function pictureWorker() {
+  let picture: Gray | undefined
+  let sheet: { key: string; level: Gray; perMm: number; best: number; bow: number; found: boolean } | undefined
+  let drawing: Drawing | undefined
+
+  function straightened({ corners, size, sheet: paper }: Asked) {
+    const key = JSON.stringify([corners, size, paper])
+    if (sheet?.key === key) return sheet
+    const from = picture!
+    const at = paper ? placed(from, corners) : { corners, bow: 0, found: false }
+    const side = Math.max(
+      ...corners.map((c, i) => Math.hypot(c[0] - corners[(i + 1) % 4]![0], c[1] - corners[(i + 1) % 4]![1]) / size[i % 2]!),
+    )
+    const perMm = Math.min(FINEST, 1.2 * side, Math.sqrt(MOST / (size[0] * size[1])))
+    const level = softened(evened(rectified(from, placeOn(from, at, size), size, perMm), TILE * perMm), GRAIN)
+    return (sheet = { key, level, perMm, best: bestCut(level), bow: at.bow, found: at.found })
+  }
+  return {
+    /** @returns its size and where a sheet seems to lie, px; or why it cannot be taken */
+    async open(file: Blob): Promise<{ width: number; height: number; corners: Px[] } | string> {
+      const says = pictureSize(new Uint8Array(await file.slice(0, 512 * 1024).arrayBuffer()))
+      if (!says || !(says.width > 0 && says.height > 0)) return 'This picture is broken: it does not say how large it is. Save it anew.'
+      const pixels = says.width * says.height
+      if (pixels > TOO_MANY)
+        return `This picture has ${Math.round(pixels / 1e6)} million pixels; ${TOO_MANY / 1e6} at most can be opened. Save it smaller.`
+      if (Math.min(says.width, says.height) < 60) return 'This picture is too small to find a line in it.'
+      const shrink = Math.min(1, Math.sqrt(MOST / pixels))
+      let bitmap: ImageBitmap
+      try {
+        bitmap = await createImageBitmap(file, shrink < 1 ? { resizeWidth: Math.round(says.width * shrink), resizeQuality: 'high' } : {})
+      } catch {
+        return 'This picture is broken: it cannot be opened. Save it anew as PNG or JPEG.'
+      }
+      const { width, height } = bitmap
+      const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!
+      context.drawImage(bitmap, 0, 0)
+      bitmap.close()
+      picture = shades(context.getImageData(0, 0, width, height).data, width, height)
+      sheet = drawing = undefined
+      return { width, height, corners: guessedCorners(picture) }
+    },
+    /** What is found on the sheet as it is placed now. */
+    async look(asked: Asked): Promise<PictureLook | undefined> {
+      if (!picture) return undefined
+      const { level, perMm, best, bow, found } = straightened(asked)
+      const cut = asked.cut ?? best
+      const t = traced(level, perMm, { cut, speck: asked.speck, pen: asked.pen })
+      drawing = t.drawing
+      const { lines } = t.drawing
+      const pixels = new Uint8ClampedArray(4 * level.v.length)
+      level.v.forEach((v, i) => pixels.fill(255 * Math.min(1, v), 4 * i, 4 * i + 3).fill(255, 4 * i + 3, 4 * i + 4))
+      return {
+        image: await createImageBitmap(new ImageData(pixels, level.width, level.height)),
+        path: lines.map((l) => (l.closed ? ringPath(l.points) : linePath(l.points))).join(''),
+        lines: lines.length,
+        ...(lines.length && { box: boxOfAll(lines) }),
+        size: asked.size,
+        cut,
+        bow,
+        found,
+        specks: t.specks,
+        strokes: t.strokes,
+        filled: t.filled,
+      }
+    },
+    /** The lines looked at last. */
+    taken: (): Drawing | undefined => drawing,
+  }
+}
+export type PictureWork = ReturnType<typeof pictureWorker>
+export const pictureWork = pictureWorker()

@@ -263,3 +263,39 @@ test('every other joint is laid out, its bench aids cut, and one of its cuts goe
   await page.getByRole('link', { name: 'Listen' }).click()
   await expect(page.getByRole('heading', { name: 'Nothing to listen to' })).toBeVisible()
 })
+
+test('a joint run from its first cut to its last, by keyboard, over a reload, into the log', async ({ page }) => {
+  await openJob(page, 'Pear tea caddy, dovetails')
+  await page.getByRole('link', { name: 'Joints' }).click()
+  for (const [label, value] of [
+    ['Tails', '2'],
+    ['Corners', '1'],
+  ] as const) {
+    await page.getByLabel(label, { exact: true }).fill(value)
+    await page.getByLabel(label, { exact: true }).press('Enter')
+  }
+  await page.getByRole('button', { name: /^Saw it: \d+ cuts$/ }).press('Enter')
+  await expect(page.getByRole('heading', { name: /^Tails: 1 of/ })).toBeVisible()
+  await expect(page.getByText(/^Start with a few light strokes drawn back.* deep: about \d+ strokes?\.$/)).toBeVisible()
+  await expect(page.getByText(/^Then look: Square across the end/)).toBeVisible()
+  const said = page.getByText(/^\d+ of \d+, /)
+  const all = Number(/of (\d+)/.exec((await said.textContent())!)![1])
+  for (let i = 1; i < all; i++) {
+    await page.keyboard.press(i % 2 ? ' ' : 'PageDown')
+    await expect(said).toHaveText(new RegExp(`^${i + 1} of ${all},`))
+    if (i === 3) {
+      await page.keyboard.press('PageUp')
+      await expect(said).toHaveText(new RegExp(`^3 of ${all},`))
+      await kept(page)
+      await page.reload()
+      await expect(said).toHaveText(new RegExp(`^3 of ${all},`))
+      await page.keyboard.press(' ')
+    }
+  }
+  await expect(page.getByRole('heading', { name: 'Put together once' })).toBeVisible()
+  await page.keyboard.press(' ')
+  await expect(page.getByRole('heading', { name: 'All sawn' })).toBeVisible()
+  await page.getByRole('button', { name: 'Write it to the log' }).press('Enter')
+  await page.getByRole('button', { name: 'Write to the log' }).click()
+  await expect(page.getByText('Written to the log.')).toBeVisible()
+})

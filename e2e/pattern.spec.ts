@@ -285,6 +285,48 @@ test('a page of a PDF at its true size; locked, broken and scanned ones and othe
   await expect(fact(page, 'Openings')).toHaveText('2, then the outline')
 })
 
+test('a photograph of a paper pattern, taken aslant, to a finished run at a phone’s width', async ({ page, context }) => {
+  test.slow()
+  const table = await context.newPage()
+  await table.setViewportSize({ width: 1000, height: 1300 })
+  await table.setContent(
+    '<body style="margin:0;background:#55483a"><div style="perspective:2000px;padding:90px 110px"><svg style="transform:rotateX(11deg) rotateZ(-4deg);background:linear-gradient(100deg,#fff,#cfc9bd)" viewBox="0 0 210 297" width="760">' +
+      '<g fill="none" stroke="#222" stroke-width=".7"><rect x="30" y="40" width="120" height="80" rx="9"/><circle cx="60" cy="80" r="14"/><rect x="90" y="65" width="40" height="30" rx="6"/></g></svg></div></body>',
+  )
+  const photo = await table.screenshot({ type: 'jpeg', quality: 60 })
+  await table.close()
+  await page.setViewportSize({ width: 390, height: 844 })
+  await openPattern(page)
+  await bring(page, 'broken.png', Buffer.from('\x89PNG\r\n\x1a\n and no more', 'latin1'))
+  await expect(page.getByText(/This picture is broken/)).toBeVisible()
+  await bring(page, 'photo.jpg', photo)
+  await expect(page.getByRole('heading', { name: '3 lines found in photo.jpg' })).toBeVisible()
+  await expect(page.getByText('edges of the paper found', { exact: false })).toBeVisible()
+  // a corner by keyboard, a size in other paper and back, no ink at all and back
+  await page.getByRole('button', { name: /^Upper left corner/ }).press('ArrowRight')
+  await page.getByLabel('It shows').selectOption('Letter sheet')
+  await expect(page.getByText(/12[0-9](\.\d)? × 7[0-9]/)).toBeVisible()
+  await page.getByLabel('It shows').selectOption('A4 sheet')
+  await page.getByLabel('Smallest spot').fill('12')
+  await expect(page.getByRole('heading', { name: '3 lines found in photo.jpg' })).toBeVisible()
+  await expect(page.getByText(/1(19\.[5-9]|20(\.[0-5])?) × (79\.[6-9]|80(\.[0-4])?) mm/)).toBeVisible()
+  await page.getByRole('button', { name: 'Take these lines' }).click()
+  await expect(fact(page, 'Openings')).toHaveText('2, then the outline')
+  await kept(page)
+  await page.reload()
+  await expect(fact(page, 'Openings')).toHaveText('2, then the outline')
+  await page.getByRole('link', { name: 'Run it' }).click()
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await expect(page.getByText(/1 of 3/)).toBeVisible()
+  // a look at clamps and tension comes between
+  const sawn = page.getByRole('heading', { name: 'All sawn' })
+  await expect(async () => {
+    await page.keyboard.press(' ')
+    await expect(sawn).toBeVisible({ timeout: 400 })
+  }).toPass()
+  await expect(page.getByRole('button', { name: 'Write it to the log' })).toBeVisible()
+})
+
 test('in inches, from a DXF, with the server stopped: size, copies, another blade, fit, slices, a run', async ({ page }) => {
   await openThenStopServer(page)
   await page.getByRole('link', { name: 'Jobs' }).click()

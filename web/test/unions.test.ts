@@ -15,7 +15,7 @@ import {
   transfers,
   type Look,
 } from '@green-pitch/core/pattern'
-import { metaKeys, namings, papers, plainSettings, themes, type PatternRecord } from '../src/data/records'
+import { metaKeys, namings, papers, plainSettings, runsOf, themes, type PatternRecord } from '../src/data/records'
 import { check, rows } from '../src/data/schema'
 import { registry, tableNames } from '../src/data/tables'
 
@@ -85,6 +85,7 @@ const unions: [string, readonly (string | number)[], (word: never) => unknown][]
   ['fates', core.fates, (fate: core.Fate) => onLog({ fate })],
   ['grades', core.grades, (face: core.Grade) => onLog({ face, underside: face, edge: face })],
   ['events of a run', core.runEventKinds, onRun],
+  ['what is run', runsOf, (of: string) => (check(rows.runs, { id: 'r', rev: 1, of, order: [], predicted: [], total: 0, events: [], logged: false } as never).ok ? undefined : of)],
   ['units', core.lengthUnits, (unit: string) => onSettings({ unit })],
   ['drills', core.drillSeries, (d: string) => onSettings({ drills: [d] })],
   ['schools of size', core.sizeSchools, (size: string) => onSettings({ view: { ...plainSettings.view, size } })],

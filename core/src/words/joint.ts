@@ -160,11 +160,13 @@ const SHOT = 0.5 // mm left on an end that a plane shoots true; habit
 export interface Step {
   head: string
   text: string
+  /** the saw cut it is, as often as that is made; absent: bench work between cuts */
+  cut?: CutFound
 }
 
 /** Order of work: which cut, how held, which saw, how it starts. */
 export function jointSteps(l: LayOut, say: Say): Step[] {
-  const steps = l.cuts.map((c): Step => ({ head: cutNames[c.name], text: cutText(l, c, say) }))
+  const steps = l.cuts.map((c): Step => ({ head: cutNames[c.name], text: cutText(l, c, say), cut: c }))
   const s = l.spec
   const coped = l.coped?.blade && `${bladeWords(l.coped.blade.blade, say)}`
   if (s.kind === 'dovetail') {
@@ -220,7 +222,67 @@ export function jointSteps(l: LayOut, say: Say): Step[] {
   return steps
 }
 
-function cutText(l: LayOut, c: CutFound, say: Say): string {
+/** One thing to do at the saw or bench, with how it is done, what to look at then, and the s it should take. */
+export interface AtBench {
+  head: string
+  text: string
+  /** where it is a saw cut: how it is begun and how far it goes */
+  go?: string
+  check?: string
+  seconds: number
+  /** the drawing it is seen on */
+  view?: ViewName
+}
+const VIEWS: Partial<Record<CutName, ViewName>> = { pins: 'pins', sockets: 'pins', 'half-pin-shoulders': 'tails' }
+/** What is looked at when a cut is done. */
+const cutChecks: Record<CutName, string> = {
+  tails: 'Square across the end, on its slope, and no deeper than the shoulder line on either face?',
+  'half-pin-shoulders': 'Square to the face, just on the scribed line?',
+  pins: 'Plumb, the scribed line still whole beside it?',
+  sockets: 'Neither the lap nor the shoulder line touched?',
+  cheeks: 'Flat from edge to edge, the gauge line split on both?',
+  shoulders: 'All four sides meet in one line, nothing sawn into the tenon?',
+  'edge-cheeks': 'Down to the shoulder, no further?',
+  'edge-shoulders': 'In one line with the shoulders of the faces?',
+  'housing-walls': 'Down to the gauge line at both ends, the wall plumb?',
+  'lap-shoulders': 'Down to half the thickness at both edges?',
+  'lap-cheeks': 'Flat, the gauge line split on both edges?',
+  mitres: 'Against the square: angle and plumb both?',
+  trim: 'Flush, the face beside it unmarked?',
+  veneer: 'Through along the whole edge, nothing lifted?',
+  crosscut: 'Square both ways, no split at the far edge?',
+  rip: 'Along the line, square to the face?',
+  'notch-sides': 'Down to the line on both faces?',
+  'corner-side': 'Down to the knifed line on both faces?',
+  'corner-shoulder': 'Square, the corner whole?',
+}
+const startWords = (b: Blade) =>
+  b.plate?.strokes === 'pull'
+    ? 'Start with a few light strokes pushed, or a short pull along the thumb.'
+    : 'Start with a few light strokes drawn back, or a light push along the thumb; low angle, then level.'
+
+/** A whole joint as one thing after another: every cut by itself, and the bench work between. */
+export function atBench(l: LayOut, say: Say): AtBench[] {
+  return jointSteps(l, say).flatMap(({ head, text, cut }): AtBench[] => {
+    const name = head.replace(/\.$/, '')
+    if (!cut) return [{ head: name, text, seconds: 0 }]
+    const held = cutText(l, cut, say, true)
+    const deep = `${lengthWords(Math.round(cut.depth * 10) / 10, say)} ${cut.through ? 'long' : 'deep'}`
+    const strokes = Math.max(1, Math.round(cut.strokes))
+    const go = `${cut.saw ? `${startWords(cut.saw.blade)} ` : ''}${capital(deep)}: about ${strokes} stroke${strokes === 1 ? '' : 's'}.`
+    return Array.from({ length: cut.count }, (_, i) => ({
+      head: cut.count > 1 ? `${name.split(',')[0]}: ${i + 1} of ${cut.count}` : name,
+      text: held,
+      go,
+      check: cutChecks[cut.name],
+      seconds: cut.seconds / cut.count,
+      view: VIEWS[cut.name] ?? l.views[0]?.name,
+    }))
+  })
+}
+
+/** @param alone how deep it goes is said beside it */
+function cutText(l: LayOut, c: CutFound, say: Say, alone = false): string {
   const tilt =
     c.hold === 'tilted'
       ? `, tilted ${degrees(c.tilt ?? 0)} in the vise so that each cut hangs plumb`
@@ -252,7 +314,7 @@ function cutText(l: LayOut, c: CutFound, say: Say): string {
       : c.name === 'crosscut' && c.hold === 'hook'
         ? `${inHook}; ${shot}.`
         : (cutNotes[c.name] ?? (c.hold === 'hook' ? `${inHook}.` : c.grain === 'across' ? 'Knife line, chamfer, low angle.' : ''))
-  const deep = ` ${lengthWords(Math.round(c.depth * 10) / 10, say)} ${c.through ? 'long' : 'deep'}.`
+  const deep = alone ? '' : ` ${lengthWords(Math.round(c.depth * 10) / 10, say)} ${c.through ? 'long' : 'deep'}.`
   return `${holds[c.hold]}${tilt}${bears}.${other}${deep} ${note}${filing}`.replace(/ +/g, ' ').trim()
 }
 
@@ -282,11 +344,7 @@ export function sawFacts(l: LayOut, say: Say, own?: OwnTimes): string[] {
   out.push(
     `About ${strokes} stroke${strokes === 1 ? '' : 's'} a cut${span}; ${cuts} cut${cuts === 1 ? '' : 's'}, ${minutesWords(l.seconds)}.`,
   )
-  if (blade.plate?.strokes === 'pull')
-    out.push(
-      'Start it with a few light strokes pushed, or a short pull along the thumb. Two hands on the line; one, once it stays straight.',
-    )
-  else out.push('Start it with a few light strokes drawn back, or a light push along the thumb; low angle, then level.')
+  out.push(blade.plate?.strokes === 'pull' ? `${startWords(blade)} Two hands on the line; one, once it stays straight.` : startWords(blade))
   if (l.spec.kind === 'dovetail') out.push('Slopes by school: 1 : 6 in softwood, 1 : 8 in hardwood, or 1 : 7 for both.')
   return out
 }

@@ -74,9 +74,12 @@ export interface PatternRecord extends Kept {
   /** of this piece, in the user's money */
   costs: { stock: number; finish: number }
 }
+export const runsOf = ['joint'] as const
 /** A run at the saw; its id is the job's. */
 export interface RunRecord extends Kept {
   order: number[]
+  /** what is sawn: the cuts of a joint by their number; absent: the rings of the job's pattern */
+  of?: (typeof runsOf)[number]
   /** predicted for each ring of the order, s, and for the whole at the saw */
   predicted: number[]
   total: number

@@ -1,13 +1,15 @@
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
 import { useTimestamp } from '@vueuse/core'
-import { checkDue, mergeEvents, runState, type LogEntry, type RunEventKind } from '@green-pitch/core'
+import { atBench, checkDue, mergeEvents, runState, type LogEntry, type RunEventKind } from '@green-pitch/core'
 import type { RunRecord } from '../data/records'
 import { useAnswer } from './answer'
 import { useJob } from './job'
+import { useJoint } from './joint'
 import { useInHand } from './kept'
 import { usePattern } from './pattern'
 import { useRemedy } from './remedy'
+import { useSettings } from './settings'
 import { useShop } from './shop'
 
 /** The run at the saw of the job in hand. Every deed is stored at once, so a reload or crash loses nothing. */
@@ -16,6 +18,7 @@ export const useRun = defineStore('run', () => {
   const pattern = usePattern()
   const answer = useAnswer()
   const shop = useShop()
+  const settings = useSettings()
   const row = useInHand('runs', () => jobs.record.id)
   const { record } = row
   const now = useTimestamp({ interval: 1000 })
@@ -23,11 +26,12 @@ export const useRun = defineStore('run', () => {
   const order = computed(() => record.value?.order ?? pattern.found?.order ?? [])
   const state = computed(() => runState(record.value?.events ?? [], order.value, now.value))
   const underWay = computed(() => state.value.started && !state.value.ended)
-  const due = computed(() => underWay.value && checkDue(state.value, jobs.job.saw.change.tensionReturns))
+  // a hand saw has no clamps that slip
+  const due = computed(() => underWay.value && !record.value?.of && checkDue(state.value, jobs.job.saw.change.tensionReturns))
   /** The pattern was changed since the run began: its ids may be others. */
   const stale = computed(() => {
     const f = pattern.found
-    return !!record.value && !!f && underWay.value && f.order.length !== record.value.order.length
+    return !!record.value && !record.value.of && !!f && underWay.value && f.order.length !== record.value.order.length
   })
 
   async function begin() {
@@ -40,6 +44,26 @@ export const useRun = defineStore('run', () => {
       id: jobs.record.id,
       rev: 0,
       order: [...f.order],
+      predicted,
+      total: predicted.reduce((a, b) => a + b, 0),
+      events: [{ at: Date.now(), event: 'start' }],
+      logged: false,
+    }
+    await row.change(() => begun)
+  }
+  /** A joint is run cut by cut: its first cut goes onto the ticket, which the saw and the log then speak of. */
+  async function beginJoint() {
+    const joint = useJoint()
+    const steps = atBench(joint.found, settings.say)
+    const [first] = joint.found.cuts
+    if (!first || !joint.found.ok) return
+    joint.toTicket(first.job)
+    const predicted = steps.map((s) => s.seconds)
+    const begun: RunRecord = {
+      id: jobs.record.id,
+      rev: 0,
+      of: 'joint',
+      order: steps.map((_, i) => i),
       predicted,
       total: predicted.reduce((a, b) => a + b, 0),
       events: [{ at: Date.now(), event: 'start' }],
@@ -71,6 +95,7 @@ export const useRun = defineStore('run', () => {
   const log = (how: How) => (logging ??= enter(how).finally(() => (logging = undefined)))
   async function enter(how: How) {
     const r = record.value
+    if (r?.of === 'joint' && !r.logged) return enterJoint(r, how)
     const f = pattern.found
     if (!r || !f || r.logged) return false
     if (!state.value.ended) await report('end')
@@ -104,6 +129,30 @@ export const useRun = defineStore('run', () => {
     }
     return kept
   }
+  /** A joint's cuts as one entry: of several kinds together nothing can be learned of one, so it only stands there. */
+  async function enterJoint(r: RunRecord, how: How) {
+    if (!state.value.ended) await report('end')
+    const s = runState(record.value!.events, r.order, Date.now())
+    const { cuts } = useJoint().found
+    const remembered = answer.remembered({ median: r.total, low: 0.6 * r.total, high: 1.7 * r.total })
+    const faults = await useRemedy().unlogged(r.id)
+    const kept = await shop.keepLog({
+      id: `run-${r.events[0]!.at.toString(36)}-${r.id.slice(-4)}`,
+      rev: 0,
+      at: Date.now(),
+      jobId: r.id,
+      title: jobs.name,
+      ...remembered,
+      ...(faults.length && { faults }),
+      ...(cuts.length > 1 && { ignored: true }),
+      minutes: Math.max(0.1, Math.round(s.seconds / 6) / 10),
+      length: Math.max(1, Math.round(cuts.reduce((sum, c) => sum + c.count * c.depth, 0))),
+      blades: s.blades,
+      ...how,
+    })
+    if (kept) await row.change((stored) => stored && { ...stored, logged: true })
+    return kept
+  }
   const keeping = computed(() => row.state.value === 'saving')
-  return { record, order, state, underWay, due, stale, keeping, now, begin, report, log, clear: row.drop }
+  return { record, order, state, underWay, due, stale, keeping, now, begin, beginJoint, report, log, clear: row.drop }
 })

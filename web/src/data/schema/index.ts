@@ -35,6 +35,7 @@ import {
   type MetaRecord,
   type Price,
   type RemedyRecord,
+  runsOf,
   type RunRecord,
   type SawRecord,
   type Settings,
@@ -74,6 +75,7 @@ export const runRecord = Joi.object<RunRecord, true>({
   id,
   rev,
   order: Joi.array().items(ringId).max(100_000).required(),
+  of: one(runsOf),
   predicted: Joi.array().items(from0).max(100_000).required(),
   total: from0.required(),
   events: Joi.array()

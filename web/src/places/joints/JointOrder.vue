@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useRouter } from 'vue-router'
 import { jointSteps, ownTimes, sawFacts, tenonSchoolNames, tenonSchoolWords } from '@green-pitch/core'
 import { useJoint } from '../../store/joint'
 import { useLearned } from '../../store/learned'
+import { useRun } from '../../store/run'
 import { useSettings } from '../../store/settings'
+import { useTrouble } from '../../store/trouble'
 import Mark from '../../ui/Mark.vue'
 
 /** In what order it is sawn, what the saw makes of it, and the schools where they part. */
@@ -11,6 +14,15 @@ const joint = useJoint()
 const settings = useSettings()
 const learned = useLearned()
 const found = computed(() => joint.found)
+const run = useRun()
+const router = useRouter()
+const cuts = computed(() => found.value.cuts.reduce((n, c) => n + c.count, 0))
+/** Cut by cut in Run; a run of something else that is under way is not thrown away. */
+async function sawIt() {
+  if (run.underWay && !run.record?.of) return useTrouble().say('A run of this job’s pattern is under way. End it first, in Run.')
+  if (!run.underWay) await run.beginJoint()
+  await router.push('/run')
+}
 const steps = computed(() => jointSteps(found.value, settings.say))
 const own = computed(() => {
   const [c] = found.value.cuts
@@ -47,6 +59,7 @@ const facts = computed(() => sawFacts(found.value, settings.say, own.value))
       </ul>
     </template>
     <p class="more">
+      <button v-if="found.ok && cuts" class="act main" @click="sawIt">Saw it: {{ cuts === 1 ? '1 cut' : `${cuts} cuts` }}</button>
       <button v-for="c in found.cuts.slice(0, 1)" :key="c.name" class="act" @click="joint.toTicket(c.job)">
         Put this cut on the ticket
       </button>

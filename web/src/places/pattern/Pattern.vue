@@ -321,6 +321,9 @@ function measured(mm: number) {
   justify-items: start;
 }
 @media (max-width: 900px) {
+  .pattern:has(> .wide) {
+    grid: auto auto / minmax(0, 1fr) !important;
+  }
   .pattern {
     grid: auto 62vh auto / minmax(0, 1fr);
     height: auto;

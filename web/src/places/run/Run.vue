@@ -2,15 +2,29 @@
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useWakeLock } from '@vueuse/core'
-import { minutesWords, pitchFromStress, progressOf, isStrung, plainNote, ringName, sizeWords, transferWords } from '@green-pitch/core'
+import {
+  atBench,
+  jointHeading,
+  minutesWords,
+  pitchFromStress,
+  progressOf,
+  isStrung,
+  plainNote,
+  ringName,
+  sizeWords,
+  transferWords,
+} from '@green-pitch/core'
 import { packJob } from '../../data/handover'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
+import { useJoint } from '../../store/joint'
 import { usePattern } from '../../store/pattern'
 import { useRun } from '../../store/run'
+import { useSettings } from '../../store/settings'
 import { onKey } from '../../ui/keys'
 import Mark from '../../ui/Mark.vue'
 import BeforeRun from './BeforeRun.vue'
+import AtTheBench from './AtTheBench.vue'
 import AtTheSaw from './AtTheSaw.vue'
 import './run.css'
 
@@ -28,18 +42,28 @@ const pattern = usePattern()
 const run = useRun()
 const jobs = useJob()
 const answer = useAnswer()
+const joint = useJoint()
+const settings = useSettings()
 const router = useRouter()
 const found = computed(() => pattern.found)
 
 const state = computed(() => run.state)
 const here = computed(() => {
   const id = run.order[state.value.at]
-  return id === undefined ? undefined : found.value?.rings[id]
+  return id === undefined || run.record?.of ? undefined : found.value?.rings[id]
 })
-const next = computed(() => {
-  const id = run.order[state.value.at + 1]
-  return id === undefined ? undefined : id
-})
+/** The joint's steps, where a joint is run. */
+const steps = computed(() => (run.record?.of === 'joint' ? atBench(joint.found, settings.say) : undefined))
+const step = computed(() => steps.value?.[state.value.at])
+/** How the place in the order is called; undefined beyond its end. */
+function nameAt(at: number): string | undefined {
+  const id = run.order[at]
+  if (id === undefined) return undefined
+  return steps.value ? (steps.value[id]?.head ?? '') : found.value ? ringName(found.value, id) : ''
+}
+const nextName = computed(() => nameAt(state.value.at + 1))
+/** A job without a drawing may have a joint to saw. */
+const jointOnly = computed(() => !run.record && !pattern.record && jobs.ticket.joint && joint.found.ok && joint.found.cuts.length > 0)
 const finished = computed(() => state.value.started && state.value.at >= run.order.length)
 const ending = ref(false)
 
@@ -88,7 +112,8 @@ const lately = computed(() => {
 const back = () => state.value.started && run.report('back')
 for (const key of [' ', 'PageDown', 'ArrowRight']) onKey(key, forward)
 for (const key of ['PageUp', 'ArrowLeft']) onKey(key, back)
-const spoken = computed(() => (here.value && found.value ? ringName(found.value, here.value.ring.id) : ''))
+const spoken = computed(() => nameAt(state.value.at) ?? '')
+const changed = computed(() => run.stale || (run.underWay && steps.value && steps.value.length !== run.order.length))
 </script>
 
 <template>
@@ -101,7 +126,16 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
       <span v-if="heard"><Mark state="within" />{{ heard }} heard</span>
       <span v-else-if="isStrung(jobs.job.saw)" class="near"><Mark state="near" />not heard</span>
     </p>
-    <template v-if="!found">
+    <template v-if="jointOnly">
+      <div class="body">
+        <h1>{{ jointHeading(joint.found, settings.say) }}</h1>
+        <p>Every cut by itself: how it is held and begun, how far it goes, what to look at then.</p>
+      </div>
+      <div class="acts">
+        <button class="big main" @click="run.beginJoint()">Start: {{ atBench(joint.found, settings.say)[0]!.head.toLowerCase() }}</button>
+      </div>
+    </template>
+    <template v-else-if="!found && !steps">
       <div class="body">
         <h1>{{ pattern.record ? 'Calculating the pattern…' : 'This job has no drawing to run' }}</h1>
         <p v-if="!pattern.record && pattern.loaded">A run leads you through a pattern, one opening at a time.</p>
@@ -109,9 +143,9 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
       </div>
     </template>
     <template v-else-if="!state.started">
-      <BeforeRun :found="found" />
+      <BeforeRun v-if="found" :found="found" />
       <div class="acts">
-        <button class="big main" @click="run.begin()">Start: {{ ringName(found, run.order[0]!).toLowerCase() }}</button>
+        <button class="big main" @click="run.begin()">Start: {{ nameAt(0)?.toLowerCase() }}</button>
       </div>
     </template>
     <template v-else>
@@ -122,11 +156,12 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
           {{ finished ? minutesWords(state.seconds) : `${minutesWords(progress.left)} left` }}</span
         >
       </header>
-      <p v-if="run.stale" class="stale beyond" role="alert">
-        <Mark state="beyond" />The pattern has changed since this run began.
+      <p v-if="changed" class="stale beyond" role="alert">
+        <Mark state="beyond" />The {{ steps ? 'joint' : 'pattern' }} has changed since this run began.
         <button class="act" @click="run.clear()">Begin a new run</button>
       </p>
-      <AtTheSaw v-if="!finished && here" :found="found" :here="here" :progress="progress" />
+      <AtTheBench v-if="!finished && step" :step="step" />
+      <AtTheSaw v-else-if="!finished && here && found" :found="found" :here="here" :progress="progress" />
       <div v-else-if="finished" class="body">
         <p>
           Sawn in <b>{{ minutesWords(state.seconds) }}</b>; estimated {{ minutesWords(run.record!.total) }}. {{ state.blades }} blade{{
@@ -134,7 +169,7 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
           }}
           used.
         </p>
-        <p v-if="pattern.record">{{ transferWords[pattern.record.transfer].off }}</p>
+        <p v-if="pattern.record && !steps">{{ transferWords[pattern.record.transfer].off }}</p>
         <p v-if="run.record!.logged">
           <Mark state="within" />Written to the log. <button class="act" @click="run.clear()">Begin a new run</button>
           <button class="act" @click="router.push('/log')">See the log</button>
@@ -150,11 +185,9 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
                 ? 'Go on'
                 : run.due
                   ? 'Looked at: go on'
-                  : next === undefined
+                  : nextName === undefined
                     ? 'Done, that was the last'
-                    : `Done, next: ${ringName(found, next)
-                        .replace(/^Opening /, '')
-                        .toLowerCase()}`
+                    : `Done, next: ${nextName.replace(/^Opening /, '').toLowerCase()}`
           }}
         </button>
       </div>
@@ -167,7 +200,7 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
         </button>
       </div>
       <p v-if="!finished" class="wrong">
-        <button v-if="here" @click="slipping = true">Left the line here</button>
+        <button v-if="here && !steps" @click="slipping = true">Left the line here</button>
         <RouterLink :to="`/remedy?from=run${lately ? `&sign=${lately}` : ''}`">Something is wrong</RouterLink>
       </p>
       <p v-if="!finished" class="keys soft">
@@ -186,6 +219,6 @@ const spoken = computed(() => (here.value && found.value ? ringName(found.value,
       @close="handed"
     />
     <SlipPart v-if="slipping && here" :id="here.ring.id" @close="slipping = false" />
-    <EndRun v-if="ending && found" @close="ending = false" />
+    <EndRun v-if="ending && (found || steps)" @close="ending = false" />
   </div>
 </template>

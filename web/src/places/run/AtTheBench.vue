@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { viewNames, type AtBench } from '@green-pitch/core'
+import { useJob } from '../../store/job'
+import { useJoint } from '../../store/joint'
+import { useSettings } from '../../store/settings'
+import JointView from '../../draw/JointView.vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, ref } from 'vue'
+
+/** The cut or the bench work in hand: how it is held and begun, how far it goes, what to look at then. */
+const props = defineProps<{ step: AtBench }>()
+const joint = useJoint()
+const jobs = useJob()
+const settings = useSettings()
+const box = ref<HTMLElement>()
+const { width, height } = useElementSize(box)
+const drawn = computed(() => joint.found.views.find((v) => v.name === props.step.view) ?? joint.found.views[0])
+const scale = computed(() =>
+  drawn.value ? Math.max(0.05, Math.min((width.value - 150) / drawn.value.width, (height.value - 60) / drawn.value.height)) : 1,
+)
+</script>
+
+<template>
+  <div ref="box" class="view drawn">
+    <JointView
+      v-if="drawn && width"
+      :view="drawn"
+      :scale="scale"
+      :hatch="jobs.job.stock.material.hatch"
+      :say="settings.say"
+      :label="viewNames[drawn.name]"
+    />
+  </div>
+  <div class="watch" aria-live="polite">
+    <p>{{ step.text }}</p>
+    <p v-if="step.go">
+      <b>{{ step.go }}</b>
+    </p>
+    <p v-if="step.check"><b>Then look:</b> {{ step.check }}</p>
+  </div>
+</template>
+
+<style scoped>
+.drawn {
+  display: grid;
+  place-items: center;
+  overflow: hidden;
+  background: var(--sheet);
+}
+</style>

@@ -1,6 +1,7 @@
 export * from './read/index.js'
 export * from './outline/index.js'
 export * from './measure/index.js'
+export * from './letters/index.js'
 export * from './picture/index.js'
 export * from './plan/index.js'
 export * from './estimate/index.js'

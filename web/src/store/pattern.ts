@@ -197,12 +197,11 @@ export const usePattern = defineStore('pattern', () => {
     }
   }
   /** A drawing found elsewhere becomes the job's. */
-  async function takeDrawing(name: string, drawing: Drawing) {
+  async function takeDrawing(name: string, drawing: Drawing, tolerance?: number) {
     const found = await worker().guess(drawing)
     if (!found.ok) return
     take(name, found.drawing, found.reading)
-    // traced ends meet within the width of a pen
-    edit({ tolerance: 0.4 })
+    if (tolerance !== undefined) edit({ tolerance })
   }
   /** Pages of a file of which one is to be chosen. */
   const pages = shallowRef<{ name: string; looks: PageLook[] }>()

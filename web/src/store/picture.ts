@@ -131,7 +131,8 @@ export const usePicture = defineStore('picture', () => {
     const o = opened.value
     const drawing = await worker().taken()
     if (!o || !drawing) return
-    await pattern.takeDrawing(o.name, { ...drawing, unit: place.paper === 'distance' ? 'a known distance' : 'its sheet' })
+    // traced ends meet within the width of a pen
+    await pattern.takeDrawing(o.name, { ...drawing, unit: place.paper === 'distance' ? 'a known distance' : 'its sheet' }, 0.4)
     close()
   }
   return { opened, look, busy, why, place, turned, open, close, take }

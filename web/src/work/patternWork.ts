@@ -6,6 +6,7 @@ import {
   firstReading,
   form,
   layOut,
+  lettered,
   linePath,
   measureAll,
   openingRows,
@@ -15,6 +16,7 @@ import {
   readingsOf,
   readSvg,
   reckon,
+  Refused,
   redrawn,
   ringPath,
   simplified,
@@ -31,6 +33,7 @@ import {
   type Formed,
   type FormNotes,
   type Layout,
+  type Lettering,
   type Pattern,
   type Points,
   type Reading,
@@ -47,6 +50,7 @@ import {
 import { bounded } from '@green-pitch/core'
 import { inOneBlock } from '../data/lines'
 import { COARSE } from './coarse'
+import { faces } from './faces'
 import { pdfPages, type PageLook } from './pdfPages'
 
 export interface Laid {
@@ -95,6 +99,12 @@ export interface ReadingLook {
   pieces: number
   openings: number
   loose: number
+}
+/** A word as it would be sawn. */
+export interface LetteredLook {
+  path: string
+  box: Box
+  bridges: number
 }
 /** A drawing as read, and what it most likely means. */
 export type ReadAs = (Extract<ReadResult, { ok: true }> & { reading: Reading }) | Extract<ReadResult, { ok: false }>
@@ -164,6 +174,8 @@ export function patternWorker() {
   let last: Reckoning | undefined
   let coarse: string[] | undefined
   const pages = pdfPages()
+  const fonts = faces()
+  let word: Drawing | undefined
 
   /** Some of the rings, drawn from the sparing line; the full one stays here for what goes out. */
   function pieceFrom(from: number): Pick<Found, 'looks'> & Pick<Reckoning, 'rings'> {
@@ -235,6 +247,21 @@ export function patternWorker() {
         return undefined
       return fewestRedraws(formed.rings, given)
     },
+    /** A word as lines to saw; or why it cannot be drawn. */
+    async letter(text: string, mine: boolean, how: Omit<Lettering, 'capital'>): Promise<LetteredLook | string> {
+      try {
+        const { letters, capital } = await fonts.letters(text, mine)
+        const { lines, bridges } = lettered(letters, { ...how, capital })
+        word = { lines, notes: [], scale: 1, declared: true, unit: 'letters' }
+        return { path: lines.map((l) => ringPath(l.points)).join(''), box: boxOfAll(lines), bridges }
+      } catch (error) {
+        if (error instanceof Refused) return error.message
+        throw error
+      }
+    },
+    openFace: (data: ArrayBuffer) => fonts.open(data),
+    /** The word lettered last. */
+    word: (): Drawing | undefined => word,
     /** Changes that hold islands by bridges of a width, mm. */
     bridges(rings: number[], width: number): Redraw[] {
       return pattern ? bridgesFor(pattern, rings, width) : []

@@ -35,7 +35,7 @@ const TRIED = 60 // rings a kerf is tried in: a thousand would hold up the hand;
 const WIDEST_JOIN = 2 // mm; ends further apart than this are not one line
 
 /** How wide a bridge is drawn, mm: half as much again as a web that stands while it is sawn, and no spindle on edge; estimate. */
-const bridgeWidth = (job: Job, blade: Blade): number =>
+export const bridgeWidth = (job: Job, blade: Blade): number =>
   Math.ceil(10 * Math.max(1.5 * leastWeb(job, blade).value, heights(job).total / 4)) / 10
 
 /** What cures a group of troubles; each is tried before it is offered. `blades` are those to choose from. */

@@ -22,8 +22,9 @@ const LOOKS = 240 // places round an island from which the far bridge is sought
  * Bridges that hold islands in the piece round them: one where the way across is shortest, and a second from the other
  * side for a large one. They fill in the opening alone, so that nothing beyond its edge changes.
  * @param width of a bridge, mm: what stands safely in this stock
+ * @param upright they run up and down, as in stenciled letters
  */
-export function bridgesFor(pattern: Pattern, islands: readonly number[], width: number): Redraw[] {
+export function bridgesFor(pattern: Pattern, islands: readonly number[], width: number, upright = false): Redraw[] {
   const { origin, pitch } = pattern
   return islands.flatMap((id): Redraw[] => {
     const island = pattern.rings[id]
@@ -32,7 +33,7 @@ export function bridgesFor(pattern: Pattern, islands: readonly number[], width: 
     const inside = pattern.rings.filter((r) => r.parent === opening.id)
     // a hair beyond the edges, so that no seam is left where bridge and piece meet
     const free = grown(filled([opening.points, ...inside.map((r) => r.points)], 'evenodd', unbounded), SEAM, unbounded)
-    const patches = waysAcross(island, opening, width).flatMap(([p, q]) =>
+    const patches = (upright ? waysUp(island, opening, width) : waysAcross(island, opening, width)).flatMap(([p, q]) =>
       common(filled([bar(p, q, width)], 'nonzero', unbounded), free, unbounded).map(fromPath),
     )
     // the drawing stands once; its copies on the board follow it
@@ -65,6 +66,38 @@ function waysAcross(island: Ring, opening: Ring, width: number): [Spot, Spot][] 
   }
   if (best) ways.push([best.at, nearest(opening.points, best.at)])
   return ways
+}
+/** Up and down from the island's middle to the opening's edge: the shorter, and both for a large one. */
+function waysUp(island: Ring, opening: Ring, width: number): [Spot, Spot][] {
+  const b = boxOf(island.points)
+  const x = (b.minX + b.maxX) / 2
+  const cross = (p: Points): number[] => {
+    const ys: number[] = []
+    for (let i = 0, j = p.length - 2; i < p.length; j = i, i += 2)
+      if (p[i]! > x !== p[j]! > x) ys.push(p[j + 1]! + ((p[i + 1]! - p[j + 1]!) * (x - p[j]!)) / (p[i]! - p[j]!))
+    return ys
+  }
+  const own = cross(island.points)
+  const [top, low] = [Math.min(...own), Math.max(...own)]
+  const above = Math.max(...cross(opening.points).filter((y) => y < top))
+  const below = Math.min(...cross(opening.points).filter((y) => y > low))
+  const ways: [Spot, Spot][] = [
+    [
+      [x, top],
+      [x, above],
+    ],
+    [
+      [x, low],
+      [x, below],
+    ],
+  ]
+  const found = ways
+    .filter(([p, q]) => Number.isFinite(p[1]) && Number.isFinite(q[1]))
+    .sort((a, c) => Math.abs(a[1][1] - a[0][1]) - Math.abs(c[1][1] - c[0][1]))
+  if (!found.length) return waysAcross(island, opening, width)
+  const [first, second] = found
+  const both = second && low - top > (TWO / 2) * width && Math.abs(second[1][1] - second[0][1]) < 2 * Math.abs(first![1][1] - first![0][1])
+  return both ? [first!, second] : [first!]
 }
 function nearest(p: Points, [x, y]: Spot): Spot {
   const near = { x: 0, y: 0 }

@@ -24,6 +24,7 @@ import Sheet from './Sheet.vue'
 const OrderList = defineAsyncComponent(() => import('./OrderList.vue'))
 const DrawingPart = defineAsyncComponent(() => import('./DrawingPart.vue'))
 const FitPart = defineAsyncComponent(() => import('./FitPart.vue'))
+const Letters = defineAsyncComponent(() => import('./Letters.vue'))
 const PictureIn = defineAsyncComponent(() => import('./PictureIn.vue'))
 const PrintPattern = defineAsyncComponent(() => import('./PrintPattern.vue'))
 
@@ -70,12 +71,16 @@ onKey('Escape', () => {
   pattern.pages = undefined
 })
 
+/** A word is being lettered; that, and a picture that is looked at, take the whole place. */
+const lettering = ref(false)
+const aside = computed(() => lettering.value || picture.opened !== undefined)
 async function bring() {
   const f = await openFile(['.svg', '.svgz', '.dxf', '.pdf', 'image/png', 'image/jpeg'])
   if (f) await receive(f)
 }
 /** A drawing is read; a picture is looked at first. */
 async function receive(f: File) {
+  lettering.value = false
   picture.close()
   if ((await pattern.bring(f)) !== 'picture') return
   const why = await picture.open(f)
@@ -134,12 +139,14 @@ function measured(mm: number) {
       </p>
       <button class="act plain" :disabled="!pattern.past.length && !jobs.past.length" @click="pattern.undo()">Undo</button>
       <button class="act plain" :disabled="!pattern.future.length && !jobs.future.length" @click="pattern.redo()">Redo</button>
+      <button class="act plain" @click="lettering = true">Letters</button>
       <button class="act plain" @click="bring">Bring in a drawing</button>
       <button v-if="pattern.found" class="act" @click="printing = true">Print and save</button>
       <RouterLink v-if="pattern.found" class="act main" to="/run">Run it</RouterLink>
     </div>
-    <div class="drawing" :class="{ wide: picture.opened }">
+    <div class="drawing" :class="{ wide: aside }">
       <PictureIn v-if="picture.opened" />
+      <Letters v-else-if="lettering" @close="lettering = false" />
       <Sheet
         v-else-if="pattern.reckoned"
         ref="sheet"
@@ -164,19 +171,19 @@ function measured(mm: number) {
         {{ pattern.busy.what }} <progress :value="pattern.busy.share" max="1" :aria-label="pattern.busy.what" />
         <button class="act" @click="pattern.cancel()">Stop</button>
       </p>
-      <p v-if="!picture.opened && pattern.record && !pattern.record.sized" class="ask">
+      <p v-if="!aside && pattern.record && !pattern.record.sized" class="ask">
         <Mark state="near" />
         <span><b>This file does not say its size</b> ({{ pattern.record.unit }}): {{ size }} as read.</span>
         <button class="act" @click="pattern.edit({ sized: true })">That is right</button>
         <button class="act" @click="part = 'Drawing'">Say its size</button>
       </p>
       <p v-if="measuring" class="ask" role="status">Click two points that are {{ known ? lengthWords(known, say) : '' }} apart.</p>
-      <p v-else-if="pattern.reckoned && !picture.opened" class="hint soft">
+      <p v-else-if="pattern.reckoned && !aside" class="hint soft">
         Wheel zooms, drag moves, click an opening to ask about it.
         <button class="act plain" @click="sheet?.fit()">Show all</button>
       </p>
     </div>
-    <aside v-if="pattern.record && !picture.opened" class="side">
+    <aside v-if="pattern.record && !aside" class="side">
       <div class="tabs" role="tablist" aria-label="About the pattern" @keydown="alongTabs">
         <button
           v-for="p in parts"

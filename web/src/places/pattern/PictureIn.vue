@@ -5,6 +5,7 @@ import type { Px } from '@green-pitch/core/pattern'
 import { usePicture, type PaperIn } from '../../store/picture'
 import { useSettings } from '../../store/settings'
 import LengthInput from '../../ui/LengthInput.vue'
+import Themed from '../../ui/Themed.vue'
 
 /** A scan or photograph: its sheet's corners set, its ink found, its lines taken as the drawing. */
 const picture = usePicture()
@@ -113,66 +114,67 @@ const found = computed(() => {
         </svg>
       </div>
     </div>
-    <form class="set" @submit.prevent>
-      <label
-        >It shows
-        <select v-model="picture.place.paper" class="plain-input">
-          <option v-for="[value, words] in papers" :key="value" :value="value">{{ words }}</option>
-        </select></label
-      >
-      <label v-if="!['own', 'distance'].includes(picture.place.paper)" class="check"
-        ><input v-model="picture.turned" type="checkbox" /> lying across</label
-      >
-      <template v-if="picture.place.paper === 'own'">
+    <Themed
+      ><form class="set" @submit.prevent>
+        <label
+          >It shows
+          <select v-model="picture.place.paper" class="plain-input">
+            <option v-for="[value, words] in papers" :key="value" :value="value">{{ words }}</option>
+          </select></label
+        >
+        <label v-if="!['own', 'distance'].includes(picture.place.paper)" class="check"
+          ><input v-model="picture.turned" type="checkbox" /> lying across</label
+        >
+        <template v-if="picture.place.paper === 'own'">
+          <LengthInput
+            label="Sheet’s width"
+            :model-value="picture.place.own[0]"
+            @update:model-value="(mm) => mm && (picture.place.own = [mm, picture.place.own[1]])"
+          />
+          <LengthInput
+            label="Sheet’s height"
+            :model-value="picture.place.own[1]"
+            @update:model-value="(mm) => mm && (picture.place.own = [picture.place.own[0], mm])"
+          />
+        </template>
         <LengthInput
-          label="Sheet’s width"
-          :model-value="picture.place.own[0]"
-          @update:model-value="(mm) => mm && (picture.place.own = [mm, picture.place.own[1]])"
+          v-if="picture.place.paper === 'distance'"
+          label="Between the marks"
+          :model-value="picture.place.apart"
+          @update:model-value="(mm) => mm && (picture.place.apart = mm)"
         />
-        <LengthInput
-          label="Sheet’s height"
-          :model-value="picture.place.own[1]"
-          @update:model-value="(mm) => mm && (picture.place.own = [picture.place.own[0], mm])"
-        />
-      </template>
-      <LengthInput
-        v-if="picture.place.paper === 'distance'"
-        label="Between the marks"
-        :model-value="picture.place.apart"
-        @update:model-value="(mm) => mm && (picture.place.apart = mm)"
-      />
-      <label
-        >Ink darker than
-        <input
-          type="range"
-          min="0.2"
-          max="0.95"
-          step="0.01"
-          :value="picture.place.cut ?? picture.look?.cut ?? 0.6"
-          :aria-valuetext="`${Math.round(100 * (picture.place.cut ?? picture.look?.cut ?? 0.6))} % of the paper`"
-          @input="picture.place.cut = Number(($event.target as HTMLInputElement).value)"
-      /></label>
-      <label
-        >Smallest spot
-        <input
-          v-model.number="picture.place.speck"
-          type="range"
-          min="0.1"
-          max="12"
-          step="0.1"
-          :aria-valuetext="`${picture.place.speck} square millimeters`"
-      /></label>
-      <label
-        >Pen lines up to
-        <input
-          v-model.number="picture.place.pen"
-          type="range"
-          min="0"
-          max="5"
-          step="0.1"
-          :aria-valuetext="lengthWords(picture.place.pen, settings.say)"
-      /></label>
-    </form>
+        <label
+          >Ink darker than
+          <input
+            type="range"
+            min="0.2"
+            max="0.95"
+            step="0.01"
+            :value="picture.place.cut ?? picture.look?.cut ?? 0.6"
+            :aria-valuetext="`${Math.round(100 * (picture.place.cut ?? picture.look?.cut ?? 0.6))} % of the paper`"
+            @input="picture.place.cut = Number(($event.target as HTMLInputElement).value)"
+        /></label>
+        <label
+          >Smallest spot
+          <input
+            v-model.number="picture.place.speck"
+            type="range"
+            min="0.1"
+            max="12"
+            step="0.1"
+            :aria-valuetext="`${picture.place.speck} square millimeters`"
+        /></label>
+        <label
+          >Pen lines up to
+          <input
+            v-model.number="picture.place.pen"
+            type="range"
+            min="0"
+            max="5"
+            step="0.1"
+            :aria-valuetext="lengthWords(picture.place.pen, settings.say)"
+        /></label></form
+    ></Themed>
     <p class="found soft" role="status">{{ picture.why || found.join('; ') }}</p>
     <p class="acts">
       <button class="act main" :disabled="!picture.look?.lines || picture.busy" @click="picture.take()">Take these lines</button>

@@ -1,4 +1,4 @@
-// A bag of clip-art nobody here drew (a folder of SVG files named on the command line), read as a piece to saw and held
+// A bag of clip-art nobody here drew (a folder of SVG files named on the command line, Debian's icons by default), read as a piece to saw and held
 // against what a browser paints: is the dark that stays the dark one sees, is the silhouette what is painted at all?
 import { readdirSync, readFileSync, statSync } from 'node:fs'
 import { join } from 'node:path'
@@ -7,7 +7,7 @@ import { firstReading, form, readingsOf, readSvg, ringPath, type Reading } from 
 import { bounded, seeded } from '../core/src/number/index.js'
 import { chrome } from '../playwright.config'
 
-const [folder = '/usr/share/openclipart', count = '300', seed = '1'] = process.argv.slice(2)
+const [folder = '/usr/share/icons', count = '300', seed = '1'] = process.argv.slice(2)
 const files: string[] = []
 const walk = (dir: string) => {
   for (const name of readdirSync(dir)) {

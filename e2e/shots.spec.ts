@@ -1,4 +1,4 @@
-import { execFileSync } from 'node:child_process'
+import { readFileSync } from 'node:fs'
 import { kept, openBench, part, test, expect } from './help'
 
 // Refreshes docs/screenshots from the demo data: npm run shots
@@ -80,7 +80,6 @@ test('Remedy, and a slip', async ({ page }) => {
   await page.evaluate(() => document.fonts.ready)
   await page.screenshot({ path: `${dir}/remedy.png`, ...still })
   await page.setViewportSize({ width: 390, height: 844 })
-  await page.screenshot({ path: `${dir}/remedy-phone.png`, ...still })
   await page.setViewportSize({ width: 1280, height: 800 })
   await page.goto('/run')
   await page.getByRole('button', { name: /^Start/ }).click()
@@ -118,7 +117,6 @@ test('Listen', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
   await page.reload()
   await pluck('1.5')
-  await page.screenshot({ path: `${dir}/listen-phone.png`, ...still })
 })
 
 const reckoned = (page: import('@playwright/test').Page) => expect(page.getByRole('region', { name: 'Answer' })).toContainText('Openings')
@@ -127,14 +125,6 @@ test('Pattern', async ({ page }) => {
   await reckoned(page)
   await settlePattern(page)
   await page.screenshot({ path: `${dir}/pattern.png`, ...still })
-})
-test('Pattern, a printed page', async ({ page }, info) => {
-  await page.goto('/pattern')
-  await reckoned(page)
-  await page.getByRole('button', { name: 'Print and save' }).click()
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save pages (PDF)' }).click()])
-  await file.saveAs(info.outputPath('page.pdf'))
-  execFileSync('pdftocairo', ['-png', '-singlefile', '-r', '90', info.outputPath('page.pdf'), `${dir}/pattern-page`])
 })
 test('Run, phone', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
@@ -151,3 +141,38 @@ async function settlePattern(page: import('@playwright/test').Page) {
   await page.evaluate(() => document.fonts.ready)
   await page.waitForTimeout(400)
 }
+test('Picture in', async ({ page, context }) => {
+  const table = await context.newPage()
+  await table.setViewportSize({ width: 1100, height: 1420 })
+  const dial = readFileSync('web/src/data/patterns/avocet-tray.svg', 'utf8').replace(/stroke-width="[^"]*"/, 'stroke-width="0.7"')
+  await table.setContent(
+    `<body style="margin:0;background:#6a5a48"><div style="perspective:2200px;padding:90px 120px"><div style="width:820px;height:1160px;display:grid;place-items:center;background:linear-gradient(110deg,#fffdf8,#d5cec0);transform:rotateX(12deg) rotateZ(-3deg)"><div style="width:76%">${dial.replace(/ (width|height)="[^"]*"/g, '')}</div></div></div></body>`,
+  )
+  const photo = await table.screenshot({ type: 'jpeg', quality: 80 })
+  await table.close()
+  await page.goto('/pattern')
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Bring in a drawing' }).click()])
+  await chooser.setFiles({ name: 'tray.jpg', mimeType: 'image/jpeg', buffer: photo })
+  await expect(page.getByText('edges of the paper found', { exact: false })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Take these lines' })).toBeEnabled()
+  await page.screenshot({ path: `${dir}/picture-in.png`, ...still })
+})
+test('Letters', async ({ page }) => {
+  await page.goto('/pattern')
+  await page.getByRole('button', { name: 'Letters' }).click()
+  await page.getByRole('textbox', { name: 'Word' }).fill('Boathouse')
+  await page.getByRole('combobox', { name: 'Letters' }).selectOption('Cut out of a panel')
+  await expect(page.getByRole('heading', { name: /held by \d+ bridges$/ })).toBeVisible()
+  await page.screenshot({ path: `${dir}/letters.png`, ...still })
+})
+test('Joint run', async ({ page }) => {
+  await page.goto('/jobs')
+  await page.getByRole('button', { name: 'Pear tea caddy, dovetails', exact: true }).click()
+  await page.getByRole('link', { name: 'Joints' }).click()
+  await page.getByRole('button', { name: /^Saw it/ }).click()
+  await expect(page.getByRole('heading', { name: /^Tails: 1 of/ })).toBeVisible()
+  await page.keyboard.press(' ')
+  await expect(page.getByRole('heading', { name: /^Tails: 2 of/ })).toBeVisible()
+  await settle(page)
+  await page.screenshot({ path: `${dir}/joint-run.png`, ...still })
+})

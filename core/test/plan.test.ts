@@ -3,12 +3,14 @@ import { describe, expect, it } from 'vitest'
 import { bladeById, makeJob, sawById } from '../src/index.js'
 import {
   canPivot,
+  feedBeats,
   clampings,
   inside,
   layOut,
   linesOf,
   measure,
   noChoices,
+  paceOf,
   pointAt,
   reckon,
   roundCorner,
@@ -135,5 +137,47 @@ describe('holding the board', () => {
     expect(told.have).toBe(byJigsaw.rings[0]!.plan.events.filter((e) => e.what === 'clamp').length)
     expect(told.have).toBeGreaterThan(1)
     expect(reckon(panel, { ...given, job: makeJob(), blade: scroll }).troubles.some((t) => t.kind === 'holds')).toBe(false)
+  })
+})
+
+describe('the feed beat', () => {
+  const job = makeJob()
+  const pace = paceOf(job, scroll)
+  // a slot 60 mm long with round ends of 1.2 mm, 1.2 mm beside another
+  const slot = (y: number) => {
+    const end = (x: number, from: number) =>
+      Array.from({ length: 49 }, (_, i) => [
+        x + 1.2 * Math.cos(from + (Math.PI * i) / 48),
+        y + 1.2 * Math.sin(from + (Math.PI * i) / 48),
+      ]).flat()
+    return [...end(90, -Math.PI / 2), ...end(30, Math.PI / 2)]
+  }
+  const frame = [0, 0, 120, 0, 120, 80, 0, 80]
+  const beatsOf = (holes: number[][]) => {
+    const found = reckon(
+      layOut(
+        [frame, ...holes].map((points) => ({ points, layer: '' })),
+        single,
+      ),
+      {
+        job,
+        blade: scroll,
+        drills: ['metric'],
+        choices: noChoices,
+      },
+    )
+    const ring = found.rings.find((r) => r.ring.role === 'opening')!
+    return { beats: feedBeats(ring, pace), ring }
+  }
+  it('comes every 5 mm at the feed the curve allows, and slower at a thin web', () => {
+    const { beats, ring } = beatsOf([slot(40)])
+    expect(beats).toHaveLength(Math.floor(ring.measure.length / 5))
+    const gaps = beats.slice(1).map((b, i) => b.s - beats[i]!.s)
+    expect(Math.min(...gaps)).toBeCloseTo(5 / pace.straight, 2)
+    expect(Math.max(...gaps)).toBeGreaterThan(1.1 * Math.min(...gaps))
+    expect(Math.max(...gaps)).toBeLessThanOrEqual(5 / pace.feed(1.1) + 0.01)
+    const thin = beatsOf([slot(40), slot(43.6)])
+    expect(thin.ring.web!.width).toBeCloseTo(1.2, 1)
+    expect(thin.beats.at(-1)!.s).toBeGreaterThan(beats.at(-1)!.s + 5)
   })
 })

@@ -266,6 +266,8 @@ export const usePattern = defineStore('pattern', () => {
     edit({ redraws: [...(r.redraws ?? []), ...changes.map((c) => c.redraw)] })
     fewest.value = rest.length ? { changes: rest, left } : undefined
   }
+  /** When each place of a ring should be reached. */
+  const beats = async (id: number) => (record.value ? await worker().beats(id, givenFor(answer.blade, record.value)) : [])
   /** What the same pattern comes to with another blade. */
   const compare = async (blade: Blade) => record.value && (await worker().compare(givenFor(blade, record.value)))
 
@@ -398,6 +400,7 @@ export const usePattern = defineStore('pattern', () => {
     takeFigures,
     worker,
     compare,
+    beats,
     looks,
     lookAround,
     bridge,

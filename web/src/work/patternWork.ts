@@ -2,6 +2,7 @@ import {
   boxOf,
   boxOfAll,
   bridgesFor,
+  feedBeats,
   fewestRedraws,
   firstReading,
   form,
@@ -9,6 +10,7 @@ import {
   lettered,
   linePath,
   measureAll,
+  paceOf,
   openingRows,
   partOf,
   readDxf,
@@ -26,6 +28,7 @@ import {
   withSlips,
   writeDxf,
   writeSvg,
+  type Beat,
   type Box,
   type Drawing,
   type DrawnLine,
@@ -302,6 +305,11 @@ export function patternWorker() {
     /** The line the kerf's centre follows round one ring. */
     kerf(id: number): Float64Array[] {
       return inOneBlock(last?.rings[id]?.kerf.paths ?? [])
+    },
+    /** When each place of one ring's way round should be reached, with the job and blade of the last reckoning. */
+    beats(id: number, given: ReckonGiven): Beat[] {
+      const r = last?.rings[id]
+      return r ? feedBeats(r, paceOf(given.job, given.blade)) : []
     },
     sheet(): Sheet | undefined {
       return pattern && last && sheetOf(pattern, last)

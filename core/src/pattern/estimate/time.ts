@@ -61,11 +61,16 @@ export function paceOf(job: Job, blade: Blade): Pace {
 const NEAR_CORNER = 0.6 // mm of a long side that a bend at its end slows; estimate
 
 /** Seconds of sawing along a ring: each stretch at the feed its own curve allows. */
-export function sawingSeconds(p: Points, pace: Pace): number {
-  let t = 0
+export const sawingSeconds = (p: Points, pace: Pace): number => secondsAlong(p, pace).at(-1)!
+
+/** The same until each of its points; the whole round comes last. */
+export function secondsAlong(p: Points, pace: Pace): Float64Array {
   const n = p.length
+  const out = new Float64Array(n / 2 + 1)
+  let t = 0
   let [ux, uy] = [p[0]! - p[n - 2]!, p[1]! - p[n - 1]!]
   let ul = Math.sqrt(ux * ux + uy * uy)
+  let first = 0
   for (let i = 0; i < n; i += 2) {
     const k = i + 2 === n ? 0 : i + 2
     const [vx, vy] = [p[k]! - p[i]!, p[k + 1]! - p[i + 1]!]
@@ -73,10 +78,16 @@ export function sawingSeconds(p: Points, pace: Pace): number {
     const turn = Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy))
     const half = (ul + vl) / 2
     const bent = Math.min(half, NEAR_CORNER)
-    t += turn > 1e-6 ? bent / pace.feed(bent / turn) + (half - bent) / pace.straight : half / pace.straight
+    const here = turn > 1e-6 ? bent / pace.feed(bent / turn) + (half - bent) / pace.straight : half / pace.straight
+    // what a bend costs more than a straight way lies half before its point; the first point's lies before the seam
+    const before = ul / 2 / pace.straight + (here - half / pace.straight) / 2
+    if (i === 0) first = before
+    out[i / 2] = t + before - first
+    t += here
     ;[ux, uy, ul] = [vx, vy, vl]
   }
-  return t
+  out[n / 2] = t
+  return out
 }
 
 /** Blades a cut of so many sawing minutes uses up, whole blades, from what one lasts, minutes. */

@@ -12,7 +12,7 @@ import Rich from '../../ui/Rich.vue'
 import RingView from './RingView.vue'
 
 /** The ring in hand: large, with what to watch and how the blade stands. */
-const props = defineProps<{ found: Reckoning; here: RingReckoning; progress: Progress }>()
+const props = defineProps<{ found: Reckoning; here: RingReckoning; progress: Progress; beat?: number }>()
 const pattern = usePattern()
 const run = useRun()
 const jobs = useJob()
@@ -23,7 +23,7 @@ const watching = computed(() => watchWords(props.here, props.found, answer.job, 
 </script>
 
 <template>
-  <RingView class="view" :reckoned="pattern.reckoned!" :ring="here" :done="run.state.done" :say="say" />
+  <RingView class="view" :reckoned="pattern.reckoned!" :ring="here" :done="run.state.done" :say="say" :beat="beat" />
   <div class="watch" aria-live="polite">
     <p v-if="run.due" class="check">
       <Mark state="near" /><b>{{ isStrung(jobs.job.saw) ? 'Look at clamps and tension.' : 'Look at the clamps and the blade.' }}</b>

@@ -7,7 +7,7 @@ import type { Found } from '../../work/patternWork'
 import { useView } from '../../draw/view'
 
 /** The ring in hand, large on the sheet: its hole, which way to go round, and the thin web beside it. */
-const props = defineProps<{ reckoned: Found; ring: RingReckoning; done: ReadonlySet<number>; say: Say }>()
+const props = defineProps<{ reckoned: Found; ring: RingReckoning; done: ReadonlySet<number>; say: Say; beat?: number }>()
 const found = computed(() => props.reckoned.found)
 const svg = ref<SVGSVGElement>()
 const box = computed(() => boxOf(props.ring.ring.points))
@@ -46,6 +46,8 @@ const way = computed(() => {
   }
   return points.join(' ')
 })
+/** Where the beat has come to. */
+const beatAt = computed(() => (props.beat === undefined ? undefined : pointAt(props.ring.ring, props.beat)))
 const web = computed(() => {
   const w = props.ring.web
   const told = w && found.value.troubles.some((t) => t.kind === 'web' && t.rings.includes(props.ring.ring.id))
@@ -149,6 +151,7 @@ const inHole = computed(() => {
     >
       {{ number.get(ring.ring.id) }}
     </text>
+    <circle v-if="beatAt" :cx="beatAt[0]" :cy="beatAt[1]" :r="7 * px" fill="var(--sheet)" stroke="var(--ink)" :stroke-width="3 * px" />
   </svg>
 </template>
 

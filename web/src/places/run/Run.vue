@@ -23,6 +23,7 @@ import { useRun } from '../../store/run'
 import { useSettings } from '../../store/settings'
 import { onKey } from '../../ui/keys'
 import Mark from '../../ui/Mark.vue'
+import FeedBeat from './FeedBeat.vue'
 import BeforeRun from './BeforeRun.vue'
 import AtTheBench from './AtTheBench.vue'
 import AtTheSaw from './AtTheSaw.vue'
@@ -66,6 +67,8 @@ const nextName = computed(() => nameAt(state.value.at + 1))
 const jointOnly = computed(() => !run.record && !pattern.record && jobs.ticket.joint && joint.found.ok && joint.found.cuts.length > 0)
 const finished = computed(() => state.value.started && state.value.at >= run.order.length)
 const ending = ref(false)
+/** where the blade should be, mm along the ring, while the beat is on */
+const beat = ref<number>()
 
 const life = computed(() => answer.forecast.life.median * 60)
 const progress = computed(() => progressOf({ order: run.order, predicted: run.record?.predicted ?? [] }, state.value, life.value))
@@ -161,7 +164,7 @@ const changed = computed(() => run.stale || (run.underWay && steps.value && step
         <button class="act" @click="run.clear()">Begin a new run</button>
       </p>
       <AtTheBench v-if="!finished && step" :step="step" />
-      <AtTheSaw v-else-if="!finished && here && found" :found="found" :here="here" :progress="progress" />
+      <AtTheSaw v-else-if="!finished && here && found" :found="found" :here="here" :progress="progress" :beat="beat" />
       <div v-else-if="finished" class="body">
         <p>
           Sawn in <b>{{ minutesWords(state.seconds) }}</b>; estimated {{ minutesWords(run.record!.total) }}. {{ state.blades }} blade{{
@@ -200,6 +203,7 @@ const changed = computed(() => run.stale || (run.underWay && steps.value && step
         </button>
       </div>
       <p v-if="!finished" class="wrong">
+        <FeedBeat v-if="here && !steps" :ring="here.ring.id" :paused="state.paused || run.due" @place="beat = $event" />
         <button v-if="here && !steps" @click="slipping = true">Left the line here</button>
         <RouterLink :to="`/remedy?from=run${lately ? `&sign=${lately}` : ''}`">Something is wrong</RouterLink>
       </p>

@@ -1,0 +1,50 @@
+import { alongAt, lengthsOf } from '../outline/index.js'
+import type { RingReckoning } from './reckoning.js'
+import { secondsAlong, type Pace } from './time.js'
+
+/** When a place along the cut should be reached: s from its beginning, mm along the ring. */
+export interface Beat {
+  s: number
+  along: number
+}
+const THIN = 8 // mm to either side of a thin web that is sawn slowly; estimate
+const SLOWLY = 0.6 // of the feed there; estimate
+
+/**
+ * Where the blade should be, every so many mm of the way round: slower in curves, and slower yet at a thin web.
+ * @param every mm between two beats
+ */
+export function feedBeats(r: Pick<RingReckoning, 'measure' | 'plan' | 'web' | 'ring'>, pace: Pace, every = 5): Beat[] {
+  const line = { points: r.measure.calm }
+  const lengths = lengthsOf(line)
+  const seconds = secondsAlong(line.points, pace)
+  const whole = lengths.at(-1)!
+  const start = alongAt(line, r.plan.entry.x, r.plan.entry.y)
+  const thin = r.web && alongAt(line, ...(r.web.a === r.ring.id ? r.web.from : r.web.to))
+  const sign = r.plan.direction === 'clockwise' ? 1 : -1
+  const round = (x: number) => ((x % whole) + whole) % whole
+  const timeAt = (along: number) => {
+    let [low, high] = [0, lengths.length - 1]
+    while (high - low > 1) {
+      const mid = (low + high) >> 1
+      if (lengths[mid]! <= along) low = mid
+      else high = mid
+    }
+    const l = lengths[high]! - lengths[low]!
+    return seconds[low]! + (l > 0 ? ((along - lengths[low]!) / l) * (seconds[high]! - seconds[low]!) : 0)
+  }
+  const beats: Beat[] = []
+  let s = 0
+  let before = timeAt(start)
+  for (let way = every; way <= whole; way += every) {
+    const along = round(start + sign * way)
+    const at = timeAt(along)
+    const total = seconds.at(-1)!
+    const took = (((sign * (at - before)) % total) + total) % total
+    const off = thin === undefined ? Infinity : Math.min(Math.abs(along - thin), whole - Math.abs(along - thin))
+    s += off < THIN ? took / SLOWLY : took
+    beats.push({ s, along })
+    before = at
+  }
+  return beats
+}

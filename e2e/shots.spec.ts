@@ -144,9 +144,9 @@ async function settlePattern(page: import('@playwright/test').Page) {
 test('Picture in', async ({ page, context }) => {
   const table = await context.newPage()
   await table.setViewportSize({ width: 1100, height: 1420 })
-  const dial = readFileSync('web/src/data/patterns/avocet-tray.svg', 'utf8').replace(/stroke-width="[^"]*"/, 'stroke-width="0.7"')
+  const dial = readFileSync('web/src/data/patterns/avocet-tray.svg', 'utf8')
   await table.setContent(
-    `<body style="margin:0;background:#6a5a48"><div style="perspective:2200px;padding:90px 120px"><div style="width:820px;height:1160px;display:grid;place-items:center;background:linear-gradient(110deg,#fffdf8,#d5cec0);transform:rotateX(12deg) rotateZ(-3deg)"><div style="width:76%">${dial.replace(/ (width|height)="[^"]*"/g, '')}</div></div></div></body>`,
+    `<style>svg *{stroke:#222!important;stroke-width:.7px!important;fill:none!important}</style><body style="margin:0;background:#6a5a48"><div style="perspective:2200px;padding:90px 120px"><div style="width:820px;height:1160px;display:grid;place-items:center;background:linear-gradient(110deg,#fffdf8,#d5cec0);transform:rotateX(12deg) rotateZ(-3deg)"><div style="width:76%">${dial.replace(/ (width|height)="[^"]*"/g, '')}</div></div></div></body>`,
   )
   const photo = await table.screenshot({ type: 'jpeg', quality: 80 })
   await table.close()

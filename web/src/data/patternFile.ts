@@ -1,4 +1,5 @@
 import {
+  fileKind,
   noChoices,
   readDxf,
   readSvg,
@@ -13,8 +14,10 @@ import { keptLines } from './lines'
 import type { PatternRecord } from './records'
 
 /** A DXF by its name or its head; everything else is taken as SVG and refused there with its reason. */
-export const kindOf = (name: string, text: string): 'svg' | 'dxf' =>
-  /\.dxf$/i.test(name) || (/^\s*\d+\s*\r?\n\s*SECTION/.test(text) && !/\.svg$/i.test(name)) ? 'dxf' : 'svg'
+export function kindOf(name: string, text: string): 'svg' | 'dxf' {
+  const found = fileKind(new TextEncoder().encode(text.slice(0, 1000)), name)
+  return ('kind' in found ? found.kind === 'dxf' : /\.dxf$/i.test(name)) ? 'dxf' : 'svg'
+}
 
 export const readDrawing = (text: string, name: string, options?: ReadOptions): ReadResult =>
   (kindOf(name, text) === 'dxf' ? readDxf : readSvg)(text, options)

@@ -11,8 +11,8 @@ import {
   grown,
   inside,
   layOut,
+  partsOf,
   redrawn,
-  signedArea,
   single,
   toPath,
   together,
@@ -156,14 +156,16 @@ function rounded(ring: Ring, pattern: Pattern, { measures }: Measured, job: Job,
     const region = centre === 'waste' ? waste : without(boxed(waste), waste, unbounded)
     const smooth = grown(grown(region, -radius, unbounded), radius, unbounded)
     const free = (part: Region) => !corners.some((c) => near(part, c.x, c.y, SEEN))
-    return partsOf(without(region, smooth, unbounded), free).map((part) => {
-      const by = reachOf(part, smooth)
-      if (by <= ALLOWED) return change('round', centre === 'waste', part, region, by, pattern, radius)
-      // a slot or a tongue narrower than its own end may be: drawn wider, not filled
-      const missing = radius - halfWidth(part) + SEAM / 2
-      const more = without(grown(part, missing, unbounded), region, unbounded)
-      return change('round', centre !== 'waste', more, without(boxed(region), region, unbounded), missing, pattern, radius)
-    })
+    return sound(without(region, smooth, unbounded))
+      .filter(free)
+      .map((part) => {
+        const by = reachOf(part, smooth)
+        if (by <= ALLOWED) return change('round', centre === 'waste', part, region, by, pattern, radius)
+        // a slot or a tongue narrower than its own end may be: drawn wider, not filled
+        const missing = radius - halfWidth(part) + SEAM / 2
+        const more = without(grown(part, missing, unbounded), region, unbounded)
+        return change('round', centre !== 'waste', more, without(boxed(region), region, unbounded), missing, pattern, radius)
+      })
   })
 }
 /** The tightest drawn bend a blade can be steered round, mm; undefined where it needs none. */
@@ -199,7 +201,7 @@ function widened(ring: Ring, pattern: Pattern, half: number): Change[] {
     else high = mid
   }
   const missing = half * SURE - low + SEAM / 2
-  return partsOf(without(waste, wide, unbounded), () => true).flatMap((part) => {
+  return sound(without(waste, wide, unbounded)).flatMap((part) => {
     // tips that lead nowhere are rounded by the kerf, and need nothing; a neck joins two places where it passes
     if (wide.length && grown(part, SEAM, unbounded).length && joins(part, wide) < 2) return []
     const more = without(grown(part, missing, unbounded), waste, unbounded)
@@ -236,29 +238,24 @@ function thickened(t: Trouble, pattern: Pattern, need: number, [inWaste, inKept]
   const stock = without([toPath(outline.points)], waste, unbounded)
   const sturdy = grown(grown(stock, -need / 2, unbounded), need / 2, unbounded)
   const missing = (need - t.have) / (beside.length > 1 ? 2 : 1)
-  return partsOf(without(stock, sturdy, unbounded), (part) => near(part, t.x, t.y, need)).flatMap((part) => {
-    const strip = common(grown(part, missing + SEAM, unbounded), waste, unbounded)
-    const around = grown(strip, 2 * Math.max(inWaste!, inKept!, need), unbounded)
-    // each opening by itself: together they would close over the web between them
-    const smooth = beside.flatMap((r) => {
-      const rest = without(wasteOf(r, pattern), strip, unbounded)
-      const open = inWaste ? grown(grown(rest, -inWaste, unbounded), inWaste, unbounded) : rest
-      return inKept ? grown(grown(open, inKept, unbounded), -inKept, unbounded) : open
+  return sound(without(stock, sturdy, unbounded))
+    .filter((part) => near(part, t.x, t.y, need))
+    .flatMap((part) => {
+      const strip = common(grown(part, missing + SEAM, unbounded), waste, unbounded)
+      const around = grown(strip, 2 * Math.max(inWaste!, inKept!, need), unbounded)
+      // each opening by itself: together they would close over the web between them
+      const smooth = beside.flatMap((r) => {
+        const rest = without(wasteOf(r, pattern), strip, unbounded)
+        const open = inWaste ? grown(grown(rest, -inWaste, unbounded), inWaste, unbounded) : rest
+        return inKept ? grown(grown(open, inKept, unbounded), -inKept, unbounded) : open
+      })
+      const more = without(common(waste, around, unbounded), smooth, unbounded)
+      return more.length ? [change('web', true, more, waste, reachOf(more, smooth), pattern, need)] : []
     })
-    const more = without(common(waste, around, unbounded), smooth, unbounded)
-    return more.length ? [change('web', true, more, waste, reachOf(more, smooth), pattern, need)] : []
-  })
 }
 
-/** The separate parts of a region, their holes with them; slivers of rounding are none. */
-function partsOf(region: Region, wanted: (part: Region) => boolean): Region[] {
-  const loops = region.map((path) => ({ path, points: fromPath(path) }))
-  const holes = loops.filter((l) => signedArea(l.points) < 0)
-  return loops
-    .filter((l) => signedArea(l.points) > 0 && grown([l.path], -SEEN / 2, unbounded).length)
-    .map((l): Region => [l.path, ...holes.filter((h) => inside(l.points, h.points[0]!, h.points[1]!)).map((h) => h.path)])
-    .filter(wanted)
-}
+/** The parts of a region that are more than slivers of rounding. */
+const sound = (region: Region): Region[] => partsOf(region).filter((part) => grown([part[0]!], -SEEN / 2, unbounded).length)
 /** How far a part goes from the edges of a region, mm. */
 function reachOf(part: Region, edges: Region): number {
   const lines = edges.map(fromPath)

@@ -6,8 +6,8 @@ import {
   common,
   filled,
   fromPath,
-  inside,
   layOut,
+  partsOf,
   redrawn,
   signedArea,
   single,
@@ -17,7 +17,7 @@ import {
   type Loop,
   type Region,
 } from '../outline/index.js'
-import { between, bridgesFor, chunksOf } from '../measure/index.js'
+import { bar, between, bridgesFor, chunksOf } from '../measure/index.js'
 
 /** One step of a letter's outline, in the font's own units, y upward. */
 export type Outline =
@@ -134,14 +134,6 @@ function regionOf(outline: readonly Outline[], k: number): Region {
 }
 const moved = (region: Region, dx: number): Region => region.map((path) => toPath(fromPath(path).map((v, i) => (i % 2 ? v : v + dx))))
 
-/** The separate parts of a region, their holes with them. */
-function partsOf(region: Region): Region[] {
-  const loops = region.map((path) => ({ path, points: fromPath(path) }))
-  const holes = loops.filter((l) => signedArea(l.points) < 0)
-  return loops
-    .filter((l) => signedArea(l.points) > 0)
-    .map((l): Region => [l.path, ...holes.filter((h) => inside(l.points, h.points[0]!, h.points[1]!)).map((h) => h.path)])
-}
 /** The nearest two places of two regions. */
 function nearest(a: Region, b: Region): { from: [number, number]; to: [number, number]; width: number } | undefined {
   let best: ReturnType<typeof nearest>
@@ -153,17 +145,9 @@ function nearest(a: Region, b: Region): { from: [number, number]; to: [number, n
   return best
 }
 const gap = (a: Region, b: Region): number => nearest(a, b)?.width ?? Infinity
-function barBetween(a: Region, b: Region, width: number): Region {
+const barBetween = (a: Region, b: Region, width: number): Region => {
   const way = nearest(a, b)
-  if (!way) return []
-  const [ax, ay] = way.from
-  const [bx, by] = way.to
-  const l = Math.hypot(bx - ax, by - ay)
-  const [ux, uy] = l > 1e-9 ? [(bx - ax) / l, (by - ay) / l] : [1, 0]
-  const [ex, ey] = [ux * width, uy * width]
-  const [nx, ny] = [(uy * width) / 2, (-ux * width) / 2]
-  // run on into both, so that it holds by its whole width
-  return [toPath([ax - ex + nx, ay - ey + ny, bx + ex + nx, by + ey + ny, bx + ex - nx, by + ey - ny, ax - ex - nx, ay - ey - ny])]
+  return way ? [toPath(bar(way.from, way.to, width))] : []
 }
 const linesOf = (loops: readonly Points[]): DrawnLine[] =>
   loops.map((points) => ({ points, closed: true, paint: 'stroke', layer: 'letters', at: 'letters' }))

@@ -109,9 +109,10 @@ function nearest(p: Points, [x, y]: Spot): Spot {
   return at
 }
 /** A bar of a width along p–q, run on past both ends so that it meets curved edges with its whole width. */
-function bar([ax, ay]: Spot, [bx, by]: Spot, width: number): number[] {
-  const l = Math.hypot(bx - ax, by - ay) || 1
-  const [ux, uy] = [((bx - ax) / l) * width, ((by - ay) / l) * width]
+export function bar([ax, ay]: Spot, [bx, by]: Spot, width: number): number[] {
+  const l = Math.hypot(bx - ax, by - ay)
+  // two that touch are held by a bar of its own width
+  const [ux, uy] = l > 1e-9 ? [((bx - ax) / l) * width, ((by - ay) / l) * width] : [width, 0]
   const [nx, ny] = [uy / 2, -ux / 2]
   return [ax - ux + nx, ay - uy + ny, bx + ux + nx, by + uy + ny, bx + ux - nx, by + uy - ny, ax - ux - nx, ay - uy - ny]
 }

@@ -1,6 +1,7 @@
 import clipper, { type Path, type Paths } from 'clipper-lib'
 import { spend, type Effort } from '../../number/index.js'
 import type { DrawnLine, Points } from '../read/index.js'
+import { inside } from './ring.js'
 
 /**
  * Areas by their edges: loops that run one way round what is filled and the other way round its holes, in whole tenths of
@@ -130,3 +131,14 @@ export function edgeOf(region: Region): number {
 }
 /** Signed area of one loop, mm². */
 export const loopArea = (path: Path): number => Clipper.Area(path) / GRID ** 2
+
+/** The separate parts of a region, their holes with them. */
+export function partsOf(region: Region): Region[] {
+  const holes = region.filter((path) => loopArea(path) < 0)
+  return region
+    .filter((path) => loopArea(path) > 0)
+    .map((path): Region => {
+      const outline = fromPath(path)
+      return [path, ...holes.filter(([first]) => inside(outline, first!.X / GRID, first!.Y / GRID))]
+    })
+}

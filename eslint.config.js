@@ -28,7 +28,11 @@ const lines = [
 ]
 
 /** Packages a room may use: they only compute. */
-const packages = { joint: '@tarikjabiri/dxf', pattern: 'saxes|@tarikjabiri/dxf|clipper-lib|color-string|fit-curve|flatbush|polylabel', sound: 'fft\\.js' }
+const packages = {
+  joint: '@tarikjabiri/dxf',
+  pattern: 'saxes|@tarikjabiri/dxf|clipper-lib|color-string|fit-curve|flatbush|polylabel',
+  sound: 'fft\\.js',
+}
 
 /** Inside pattern the rooms stand in lines too. */
 const patternLines = ['read', 'outline', 'measure', 'plan', 'estimate', 'write']

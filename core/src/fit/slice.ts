@@ -1,3 +1,6 @@
+import type { Job } from '../job/index.js'
+import { isPowered, settableSpeed, speedRange } from '../saw/index.js'
+
 /** Thin slices sawn on edge from a thicker piece. All mm, lead in mm per mm. */
 export interface SliceTask {
   /** width of the piece across the slices, height of the cut, length along it */
@@ -39,4 +42,26 @@ export function planSlices(t: SliceTask): SlicePlan {
   const slices = Math.max(0, Math.floor((t.width + t.kerf) / (sawn + t.kerf) + 1e-9))
   const used = slices > 0 ? slices * sawn + (slices - 1) * t.kerf : 0
   return { slices, sawn, left: Math.max(0, t.width - used), fence, lost, yield: (slices * t.slice) / t.width, fits: t.height <= t.capacity }
+}
+
+const SLOW = 0.15 // of the saw's range of strokes above its slowest: a tall cut clears slowly and wanders fast; estimate
+
+/** The job of sawing a plan's slices: straight, on edge, along the grain, with slow strokes. */
+export function sliceJob(job: Job, t: SliceTask, plan: SlicePlan): Job {
+  const [min, max] = speedRange(job.saw)
+  return {
+    ...job,
+    stock: { material: job.stock.material, form: 'board', thickness: t.height },
+    ...(isPowered(job.saw) && { spm: settableSpeed(job.saw, min + SLOW * (max - min)) }),
+    cut: {
+      ...job.cut,
+      kind: 'straight',
+      radius: undefined,
+      web: undefined,
+      hole: undefined,
+      openings: 0,
+      grain: 'along',
+      length: t.length * Math.max(1, plan.slices),
+    },
+  }
 }

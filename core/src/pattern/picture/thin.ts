@@ -51,7 +51,8 @@ export interface Path {
  */
 export function pathsOf({ width, m }: Mask, spur: number): Path[] {
   const around = aroundOf(width)
-  const degree = (i: number) => around.reduce((d, o) => d + m[i + o]!, 0)
+  // ways that leave a pixel: neighbors side by side are one, as on the stairs of a slanting line
+  const degree = (i: number) => around.reduce((d, o, k) => d + (m[i + o]! & (m[i + around[(k + 7) & 7]!]! ^ 1)), 0)
   const ink: number[] = []
   for (let i = width + 1; i < m.length - width - 1; i++) if (m[i]) ink.push(i)
   // pixels where more than two ways go, those beside each other one meeting

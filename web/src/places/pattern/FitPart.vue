@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
 import { leastWeb, heights, lengthWords, slipWords, type LineSide, toDegrees, toRadians } from '@green-pitch/core'
-import { fitBudget, inlayAngle, planSlices, slipMatters } from '@green-pitch/core/pattern'
+import { fitBudget, inlayAngle, planSlices, sliceJob, slipMatters } from '@green-pitch/core/pattern'
 import { useAnswer } from '../../store/answer'
+import { useJob } from '../../store/job'
 import { usePattern } from '../../store/pattern'
 import { useSettings } from '../../store/settings'
 import Choice from '../../ui/Choice.vue'
@@ -54,9 +55,10 @@ const slip = computed(() =>
   }),
 )
 const slices = reactive({ width: 40, length: 200, height: 45, slice: 3, sanding: 0.6, drift: 1, over: 100, fence: 'yes' as 'yes' | 'no' })
-const plan = computed(() =>
-  planSlices({ ...slices, kerf: answer.blade.kerf, fenceSet: slices.fence === 'yes', capacity: answer.job.saw.capacity }),
-)
+const task = computed(() => ({ ...slices, kerf: answer.blade.kerf, fenceSet: slices.fence === 'yes', capacity: answer.job.saw.capacity }))
+const plan = computed(() => planSlices(task.value))
+const jobs = useJob()
+const toTicket = () => jobs.edit((t) => ({ ...t, job: sliceJob(t.job, task.value, plan.value) }), 'slices')
 </script>
 
 <template>
@@ -137,7 +139,11 @@ const plan = computed(() =>
             : `Uncorrected, the lead costs ${mm(plan.lost)} a slice.`
         }}
       </p>
-      <p class="wide soft">Slow strokes, a coarse straight-running blade; fingers stay clear of the narrow gap.</p>
+      <p class="wide soft">
+        First a line sawn freehand in scrap, {{ mm(slices.over) }} long: where the saw then points is the blade’s own lead. Slow strokes, a
+        coarse straight-running blade; pull the tail out if it drifts; fingers stay clear of the narrow gap.
+      </p>
+      <p v-if="plan.fits && plan.slices" class="wide"><button class="act" @click="toTicket">Put these cuts on the ticket</button></p>
     </section>
   </Themed>
 </template>

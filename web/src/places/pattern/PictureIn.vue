@@ -84,7 +84,7 @@ const found = computed(() => {
       {{
         picture.look
           ? picture.look.lines
-            ? many(picture.look.lines, 'line', 'lines') + ' found in ' + o.name
+            ? `${many(picture.look.strokes + picture.look.filled, 'drawn shape', 'drawn shapes')} found in ${o.name}`
             : 'No line found yet'
           : `Looking at ${o.name}`
       }}

@@ -10,6 +10,8 @@ import { usePattern } from './pattern'
 export const papersIn = { a4: [210, 297], letter: [215.9, 279.4], a3: [297, 420], tabloid: [279.4, 431.8] } as const
 export type PaperIn = keyof typeof papersIn | 'own' | 'distance'
 
+const GAP = 0.8 // mm: about the width of a pen
+
 /** A scan or photograph of a paper pattern, on its way to becoming the job's drawing. */
 export const usePicture = defineStore('picture', () => {
   const pattern = usePattern()
@@ -26,6 +28,7 @@ export const usePicture = defineStore('picture', () => {
     apart: 100,
     cut: undefined as number | undefined,
     ...plainTracing,
+    gap: GAP,
   })
   let thread: Worker | undefined
   let work: Remote<PictureWork> | undefined
@@ -67,6 +70,7 @@ export const usePicture = defineStore('picture', () => {
       ],
       cut: undefined,
       ...plainTracing,
+      gap: GAP,
     })
     // a sheet that lies across is turned
     turned.value = wide > high
@@ -78,8 +82,8 @@ export const usePicture = defineStore('picture', () => {
   const asked = computed((): Asked | undefined => {
     const o = opened.value
     if (!o) return undefined
-    const { corners, paper, own, marks, apart, cut, speck, pen } = place
-    const tracing = { cut, speck, pen }
+    const { corners, paper, own, marks, apart, cut, speck, pen, gap } = place
+    const tracing = { cut, speck, pen, gap }
     if (paper === 'distance') {
       const px = Math.hypot(marks[1]![0] - marks[0]![0], marks[1]![1] - marks[0]![1])
       const mm = apart / Math.max(px, 1)
@@ -131,8 +135,7 @@ export const usePicture = defineStore('picture', () => {
     const o = opened.value
     const drawing = await worker().taken()
     if (!o || !drawing) return
-    // traced ends meet within the width of a pen
-    await pattern.takeDrawing(o.name, { ...drawing, unit: place.paper === 'distance' ? 'a known distance' : 'its sheet' }, 0.4)
+    await pattern.takeDrawing(o.name, { ...drawing, unit: place.paper === 'distance' ? 'a known distance' : 'its sheet' }, place.gap)
     close()
   }
   return { opened, look, busy, why, place, turned, open, close, take }

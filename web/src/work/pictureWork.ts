@@ -2,6 +2,7 @@ import {
   bestCut,
   boxOfAll,
   evened,
+  form,
   guessedCorners,
   linePath,
   pictureSize,
@@ -18,6 +19,7 @@ import {
   type Px,
   type Traced,
 } from '@green-pitch/core/pattern'
+import { bounded } from '@green-pitch/core'
 
 /** How a sheet lies in a picture and what of it is ink, as the user sees and sets it. */
 export interface Asked {
@@ -31,6 +33,8 @@ export interface Asked {
   cut?: number
   speck: number
   pen: number
+  /** mm; ends of a broken line nearer than this are one */
+  gap: number
 }
 export interface PictureLook extends Pick<Traced, 'specks' | 'strokes' | 'filled'> {
   /** the sheet seen straight from above, and the lines found on it, mm */
@@ -41,6 +45,8 @@ export interface PictureLook extends Pick<Traced, 'specks' | 'strokes' | 'filled
   size: [number, number]
   cut: number
   bow: number
+  /** lines that stay open all the same */
+  open: number
   /** the paper's edges were found */
   found: boolean
 }
@@ -49,6 +55,7 @@ const MOST = 12e6 // pixels that are looked at; larger pictures are made smaller
 const TOO_MANY = 150e6 // pixels of a file no camera of a workshop makes: it would fill the memory before it is seen
 const FINEST = 8 // pixels to a millimeter of the sheet
 const TILE = 25 // mm by which the light is evened
+const GLANCE = 4e7 // steps that looking for open lines may cost
 const GRAIN = 0.8 // px by which grain is smoothed
 
 /** What the worker does with a picture: core's work on it, and nothing of its own. */
@@ -107,6 +114,7 @@ export function pictureWorker() {
         image: await createImageBitmap(new ImageData(pixels, level.width, level.height)),
         path: lines.map((l) => (l.closed ? ringPath(l.points) : linePath(l.points))).join(''),
         lines: lines.length,
+        open: bounded(GLANCE, (effort) => form(lines, { reading: 'lines', take: 'both', tolerance: asked.gap }, effort))?.loose.length ?? 0,
         ...(lines.length && { box: boxOfAll(lines) }),
         size: asked.size,
         cut,

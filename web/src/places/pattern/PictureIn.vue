@@ -71,6 +71,7 @@ const found = computed(() => {
       .filter(Boolean)
       .join(', '),
     b ? `${size(b.maxX - b.minX).replace(/ mm$/, '')} × ${size(b.maxY - b.minY)}` : '',
+    l.open ? `${many(l.open, 'line stays', 'lines stay')} open: move the ink or the gaps` : '',
     l.specks ? `${many(l.specks, 'spot', 'spots')} left out` : '',
     picture.place.paper === 'distance' ? '' : l.found ? 'edges of the paper found' : 'corners as you set them',
     l.bow ? `the lens’s bow of ${decimal(Math.abs(100 * l.bow), 1)} % taken out` : '',
@@ -165,6 +166,16 @@ const found = computed(() => {
             :aria-valuetext="`${picture.place.speck} square millimeters`"
         /></label>
         <label
+        >Gaps up to
+        <input
+          v-model.number="picture.place.gap"
+          type="range"
+          min="0.1"
+          max="6"
+          step="0.1"
+          :aria-valuetext="lengthWords(picture.place.gap, settings.say)"
+      /></label>
+      <label
           >Pen lines up to
           <input
             v-model.number="picture.place.pen"

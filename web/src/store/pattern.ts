@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, onScopeDispose, ref, shallowRef, toRaw, watch } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { proxy, transfer, wrap, type Remote } from 'comlink'
 import { ownTimes, type Blade } from '@green-pitch/core'
 import {
@@ -292,7 +292,7 @@ export const usePattern = defineStore('pattern', () => {
     try {
       if (!laid || GEOMETRY.some((k) => laid![k] !== r[k])) {
         const { lines, take, reading, redraws, tolerance, layout, stretch } = r
-        await mine.lay(toRaw({ lines, take, reading, redraws, tolerance, layout, stretch }))
+        await mine.lay({ lines, take, reading, redraws, tolerance, layout, stretch })
         if (!laid || LOOKED.some((k) => laid![k] !== r[k])) looks.value = undefined
         laid = r
       }

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, onScopeDispose, reactive, ref, shallowRef, watch } from 'vue'
+import { computed, onScopeDispose, reactive, ref, shallowRef } from 'vue'
 import { wrap, type Remote } from 'comlink'
 import { watchDebounced } from '@vueuse/core'
 import { plainTracing, type Px } from '@green-pitch/core/pattern'
@@ -127,7 +127,6 @@ export const usePicture = defineStore('picture', () => {
       void see()
     }
   }
-  watch(opened, (o) => o && void see())
   watchDebounced(asked, () => opened.value && void see(), { debounce: 200, deep: true })
 
   /** What is seen becomes the job's drawing. */

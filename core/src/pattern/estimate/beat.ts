@@ -1,4 +1,4 @@
-import { alongAt, lengthsOf } from '../outline/index.js'
+import { alongAt, lengthsOf, sideAt } from '../outline/index.js'
 import type { RingReckoning } from './reckoning.js'
 import { secondsAlong, type Pace } from './time.js'
 
@@ -24,22 +24,17 @@ export function feedBeats(r: Pick<RingReckoning, 'measure' | 'plan' | 'web' | 'r
   const sign = r.plan.direction === 'clockwise' ? 1 : -1
   const round = (x: number) => ((x % whole) + whole) % whole
   const timeAt = (along: number) => {
-    let [low, high] = [0, lengths.length - 1]
-    while (high - low > 1) {
-      const mid = (low + high) >> 1
-      if (lengths[mid]! <= along) low = mid
-      else high = mid
-    }
-    const l = lengths[high]! - lengths[low]!
-    return seconds[low]! + (l > 0 ? ((along - lengths[low]!) / l) * (seconds[high]! - seconds[low]!) : 0)
+    const i = sideAt(lengths, along)
+    const l = lengths[i + 1]! - lengths[i]!
+    return seconds[i]! + (l > 0 ? ((along - lengths[i]!) / l) * (seconds[i + 1]! - seconds[i]!) : 0)
   }
   const beats: Beat[] = []
   let s = 0
   let before = timeAt(start)
+  const total = seconds.at(-1)!
   for (let way = every; way <= whole; way += every) {
     const along = round(start + sign * way)
     const at = timeAt(along)
-    const total = seconds.at(-1)!
     const took = (((sign * (at - before)) % total) + total) % total
     const off = thin === undefined ? Infinity : Math.min(Math.abs(along - thin), whole - Math.abs(along - thin))
     s += off < THIN ? took / SLOWLY : took

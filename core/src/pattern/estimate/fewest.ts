@@ -1,7 +1,7 @@
 import { limitById, leastWeb } from '../../choose/index.js'
 import { drawnRadius, type Job } from '../../job/index.js'
 import { startingHole, type Blade } from '../../blade/index.js'
-import { unbounded } from '../../number/index.js'
+import { bisect, unbounded } from '../../number/index.js'
 import {
   boxOf,
   common,
@@ -23,7 +23,7 @@ import {
   type Region,
   type Ring,
 } from '../outline/index.js'
-import { HOLE_MARGIN } from '../measure/index.js'
+import { HOLE_MARGIN, SEAM } from '../measure/index.js'
 import { measureAll, reckon, type Measured } from './reckon.js'
 import { noChoices, type ReckonGiven, type Reckoning, type Trouble } from './reckoning.js'
 
@@ -42,7 +42,6 @@ export interface Fewest {
 const ALLOWED = 1 // mm a line may be moved: more is another drawing; estimate
 const SURE = 1.03 // times what is needed, so that rounding leaves it on the good side
 const ROUNDER = 1.1 // and for a bend, which is read together with where it begins
-const SEAM = 0.02 // mm a patch lies over what stays, so that no seam is left
 const SEEN = 0.015 // mm: a change that moves a line less is none
 const ROUNDS = 6
 const MENDED: readonly Trouble['kind'][] = ['bend', 'kerf', 'hole', 'web']
@@ -57,13 +56,14 @@ export function fewestRedraws(loops: readonly Loop[], given: Omit<ReckonGiven, '
   const changes: Change[] = []
   const tried = new Set<string>()
   let now = [...loops]
-  let stuck = 0
+  let [stuck, before] = [0, 0]
   for (let round = 0; round < ROUNDS; round++) {
     const pattern = layOut(now, single)
     const measured = measureAll(pattern)
     const found = reckon(pattern, { ...given, choices: noChoices }, undefined, measured)
     const wrong = beyond(found)
     stuck = wrong.length
+    if (round === 0) before = stuck
     if (!wrong.length) break
     const more = wrong
       .flatMap((t) => mends(t, pattern, measured, found, given))
@@ -84,7 +84,6 @@ export function fewestRedraws(loops: readonly Loop[], given: Omit<ReckonGiven, '
   }
   if (!stuck) return { changes: needed(loops, changes, given), left: 0 }
   // where not all can be had, only what helps is offered
-  const before = beyond(reckonOf(loops, given)).length
   return stuck < before ? { changes, left: stuck } : { changes: [], left: stuck }
 }
 
@@ -175,15 +174,7 @@ function turning(job: Job, blade: Blade, centre: 'waste' | 'kept'): number | und
   return asked && ROUNDER * drawnRadius(cut, blade, asked.least)
 }
 /** Half the width of a part where it is widest, mm. */
-function halfWidth(part: Region): number {
-  let [low, high] = [0, 2 * ALLOWED]
-  for (let i = 0; i < 9; i++) {
-    const mid = (low + high) / 2
-    if (grown(part, -mid, unbounded).length) low = mid
-    else high = mid
-  }
-  return low
-}
+const halfWidth = (part: Region): number => bisect((x) => !grown(part, -x, unbounded).length, 0, 2 * ALLOWED, 9)[0]
 const boxed = (region: Region): Region => {
   const b = boxOf(region.flatMap((p) => fromPath(p)))
   return [toPath([b.minX, b.minY, b.maxX, b.minY, b.maxX, b.maxY, b.minX, b.maxY])]
@@ -194,16 +185,11 @@ function widened(ring: Ring, pattern: Pattern, half: number): Change[] {
   const waste = wasteOf(ring, pattern)
   const wide = grown(grown(waste, -half * SURE, unbounded), half * SURE, unbounded)
   // how much is missing: the most it can be shrunk and stay whole
-  let [low, high] = [0, half * SURE]
-  for (let i = 0; i < 8; i++) {
-    const mid = (low + high) / 2
-    if (grown(waste, -mid, unbounded).length === 1) low = mid
-    else high = mid
-  }
-  const missing = half * SURE - low + SEAM / 2
+  const [whole] = bisect((x) => grown(waste, -x, unbounded).length !== 1, 0, half * SURE, 8)
+  const missing = half * SURE - whole + SEAM / 2
   return sound(without(waste, wide, unbounded)).flatMap((part) => {
     // tips that lead nowhere are rounded by the kerf, and need nothing; a neck joins two places where it passes
-    if (wide.length && grown(part, SEAM, unbounded).length && joins(part, wide) < 2) return []
+    if (wide.length && joins(part, wide) < 2) return []
     const more = without(grown(part, missing, unbounded), waste, unbounded)
     return [change('widen', false, more, without(boxed(waste), waste, unbounded), missing, pattern, 2 * half)]
   })

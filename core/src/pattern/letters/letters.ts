@@ -1,4 +1,4 @@
-import { unbounded } from '../../number/index.js'
+import { bisect, unbounded } from '../../number/index.js'
 import { freshInk, Pen, Refused, type DrawnLine, type Points } from '../read/index.js'
 import {
   areaOf,
@@ -74,15 +74,7 @@ export function lettered(letters: readonly Letter[], { kind, height, capital, we
       const b = boxOf(region.flatMap((p) => fromPath(p)))
       const most = CLOSER * (b.maxX - b.minX)
       const holds = (d: number) => areaOf(common(before, moved(region, x - d), unbounded)) >= (web * web) / 2
-      if (holds(most)) {
-        let [low, high] = [0, most]
-        for (let n = 0; n < 10; n++) {
-          const mid = (low + high) / 2
-          if (holds(mid)) high = mid
-          else low = mid
-        }
-        x -= high
-      }
+      if (holds(most)) x -= bisect(holds, 0, most, 10)[1]
     }
     if (before && kind === 'pierced') {
       // as much further as leaves a web between

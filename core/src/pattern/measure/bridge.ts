@@ -1,13 +1,14 @@
 import { unbounded } from '../../number/index.js'
 import type { Points } from '../read/index.js'
 import {
+  alongAt,
   boxOf,
   common,
   distanceTo,
   filled,
   fromPath,
   grown,
-  segmentDistance2,
+  pointAt,
   type Pattern,
   type Redraw,
   type Ring,
@@ -15,7 +16,8 @@ import {
 import { between, chunksOf } from './web.js'
 
 const TWO = 8 // bridges' widths across: a larger island is held on both sides; estimate
-const SEAM = 0.02 // mm
+/** mm a patch lies over what stays, so that no seam is left */
+export const SEAM = 0.02
 const LOOKS = 240 // places round an island from which the far bridge is sought
 
 /**
@@ -64,7 +66,7 @@ function waysAcross(island: Ring, opening: Ring, width: number): [Spot, Spot][] 
     const d = distanceTo(opening.points, x, y)
     if (!best || d < best.d) best = { at: [x, y], d }
   }
-  if (best) ways.push([best.at, nearest(opening.points, best.at)])
+  if (best) ways.push([best.at, pointAt(opening, alongAt(opening, ...best.at))])
   return ways
 }
 /** Up and down from the island's middle to the opening's edge: the shorter, and both for a large one. */
@@ -98,15 +100,6 @@ function waysUp(island: Ring, opening: Ring, width: number): [Spot, Spot][] {
   const [first, second] = found
   const both = second && low - top > (TWO / 2) * width && Math.abs(second[1][1] - second[0][1]) < 2 * Math.abs(first![1][1] - first![0][1])
   return both ? [first!, second] : [first!]
-}
-function nearest(p: Points, [x, y]: Spot): Spot {
-  const near = { x: 0, y: 0 }
-  let [best, at]: [number, Spot] = [Infinity, [x, y]]
-  for (let i = 0, j = p.length - 2; i < p.length; j = i, i += 2) {
-    const d = segmentDistance2(x, y, p[j]!, p[j + 1]!, p[i]!, p[i + 1]!, near)
-    if (d < best) [best, at] = [d, [near.x, near.y]]
-  }
-  return at
 }
 /** A bar of a width along p–q, run on past both ends so that it meets curved edges with its whole width. */
 export function bar([ax, ay]: Spot, [bx, by]: Spot, width: number): number[] {

@@ -26,21 +26,25 @@ export function lengthsOf({ points: p }: Pick<Ring, 'points'>): Float64Array {
   return out
 }
 
+/** The first side of a ring that reaches so far along it, by the number of its first point. */
+export function sideAt(lengths: Float64Array, along: number): number {
+  let [low, high] = [0, lengths.length - 2]
+  while (low < high) {
+    const mid = (low + high) >> 1
+    if (lengths[mid + 1]! >= along) high = mid
+    else low = mid + 1
+  }
+  return low
+}
+
 /**
  * The point a given way along a ring, mm.
  * @param lengths of this ring, where many points of it are asked
  */
 export function pointAt(ring: Pick<Ring, 'points'>, along: number, lengths = lengthsOf(ring)): [number, number] {
   const p = ring.points
-  const n = p.length / 2
-  if (!(along <= lengths[n]!)) return [p[0]!, p[1]!]
-  // the first side that reaches so far
-  let [low, high] = [0, n - 1]
-  while (low < high) {
-    const mid = (low + high) >> 1
-    if (lengths[mid + 1]! >= along) high = mid
-    else low = mid + 1
-  }
+  if (!(along <= lengths.at(-1)!)) return [p[0]!, p[1]!]
+  const low = sideAt(lengths, along)
   const l = lengths[low + 1]! - lengths[low]!
   const [i, k] = [2 * low, (2 * low + 2) % p.length]
   const t = l > 0 ? (along - lengths[low]!) / l : 0

@@ -1,7 +1,7 @@
 import Flatbush from 'flatbush'
 import { spend, type Effort } from '../../number/index.js'
 import type { Points } from '../read/index.js'
-import { distanceTo, inside, signedArea } from './ring.js'
+import { distanceTo, inside, segmentDistance2, signedArea } from './ring.js'
 
 /** A line in the drawing; open ones may end on others. */
 export interface Strand {
@@ -16,8 +16,6 @@ export interface Tangle {
   rims: number[][]
   /** mm of ends that lead nowhere */
   stray: number
-  /** where the first of them leave */
-  at?: [number, number]
 }
 
 const SNAP = 2e-3 // mm: places nearer than this are one
@@ -46,6 +44,7 @@ export function faces(strands: readonly Strand[], tolerance: number, effort: Eff
   }
   const owner = strands.map((_, i) => i)
   const root = (i: number): number => (owner[i] === i ? i : (owner[i] = root(owner[i]!)))
+  const foot = { x: 0, y: 0 }
   const met = new Set<number>()
   const touched = new Map<string, [number, number]>()
   const bind = (a: number, b: number) => {
@@ -70,7 +69,7 @@ export function faces(strands: readonly Strand[], tolerance: number, effort: Eff
       // ends that lie on the other side, then sides that pass through one another
       const touches: [number, number][] = []
       const on = (side: number, x: number, y: number, px: number, py: number, qx: number, qy: number) => {
-        if (apart(x, y, px, py, qx, qy) > SNAP) return
+        if (segmentDistance2(x, y, px, py, qx, qy, foot) > SNAP * SNAP) return
         touches.push([x, y])
         cut(side, x, y)
       }
@@ -150,6 +149,7 @@ function reach(
   tolerance: number,
   effort: Effort,
 ): void {
+  const foot = { x: 0, y: 0 }
   lines.forEach((p, s) => {
     if (strands[s]!.closed) return
     for (const end of [0, p.length - 2]) {
@@ -160,11 +160,8 @@ function reach(
       for (const j of near) {
         const [r, cx, cy, dx, dy] = sides[j]!
         if (r === s) continue
-        const l2 = (dx - cx) ** 2 + (dy - cy) ** 2
-        const t = Math.min(1, Math.max(0, ((x - cx) * (dx - cx) + (y - cy) * (dy - cy)) / l2))
-        const [u, v] = [cx + t * (dx - cx), cy + t * (dy - cy)]
-        const d = Math.hypot(u - x, v - y)
-        if (d < best) [best, bx, by] = [d, u, v]
+        const d = Math.sqrt(segmentDistance2(x, y, cx, cy, dx, dy, foot))
+        if (d < best) [best, bx, by] = [d, foot.x, foot.y]
       }
       p[end] = bx
       p[end + 1] = by
@@ -172,11 +169,6 @@ function reach(
   })
 }
 
-function apart(x: number, y: number, ax: number, ay: number, bx: number, by: number): number {
-  const l2 = (bx - ax) ** 2 + (by - ay) ** 2
-  const t = Math.min(1, Math.max(0, ((x - ax) * (bx - ax) + (y - ay) * (by - ay)) / l2))
-  return Math.hypot(ax + t * (bx - ax) - x, ay + t * (by - ay) - y)
-}
 /** Whether a closed line lies on both sides of another that it touches. */
 function straddles(p: readonly number[], q: readonly number[], effort: Effort): boolean {
   let [within, without] = [false, false]
@@ -222,13 +214,11 @@ function traced(of: number[], net: readonly [number, number, number, number][]):
   const length = (a: number, b: number) => Math.hypot(xs[a]! - xs[b]!, ys[a]! - ys[b]!)
   // ends that lead nowhere enclose nothing
   let stray = 0
-  let at: [number, number] | undefined
   const ends = [...ways.keys()].filter((k) => ways[k]?.size === 1)
   for (let k = ends.pop(); k !== undefined; k = ends.pop()) {
     const [b] = ways[k] ?? []
     if (b === undefined) continue
     stray += length(k, b)
-    at ??= [xs[k]!, ys[k]!]
     ways[k]!.clear()
     ways[b]!.delete(k)
     if (ways[b]!.size === 1) ends.push(b)
@@ -271,5 +261,5 @@ function traced(of: number[], net: readonly [number, number, number, number][]):
       })
       return { points: line(ks), shared }
     })
-  return { of, faces, rims, stray, ...(at && { at }) }
+  return { of, faces, rims, stray }
 }

@@ -166,16 +166,16 @@ const found = computed(() => {
             :aria-valuetext="`${picture.place.speck} square millimeters`"
         /></label>
         <label
-        >Gaps up to
-        <input
-          v-model.number="picture.place.gap"
-          type="range"
-          min="0.1"
-          max="6"
-          step="0.1"
-          :aria-valuetext="lengthWords(picture.place.gap, settings.say)"
-      /></label>
-      <label
+          >Gaps up to
+          <input
+            v-model.number="picture.place.gap"
+            type="range"
+            min="0.1"
+            max="6"
+            step="0.1"
+            :aria-valuetext="lengthWords(picture.place.gap, settings.say)"
+        /></label>
+        <label
           >Pen lines up to
           <input
             v-model.number="picture.place.pen"

@@ -1,24 +1,16 @@
 // A bag of clip-art nobody here drew (a folder of SVG files named on the command line, Debian's icons by default), read as a piece to saw and held
 // against what a browser paints: is the dark that stays the dark one sees, is the silhouette what is painted at all?
-import { readdirSync, readFileSync, statSync } from 'node:fs'
-import { join } from 'node:path'
+import { readFileSync, statSync } from 'node:fs'
 import { chromium } from '@playwright/test'
 import { firstReading, form, readingsOf, readSvg, ringPath, type Reading } from '../core/src/pattern/index.js'
 import { bounded, seeded } from '../core/src/number/index.js'
 import { chrome } from '../playwright.config'
+import { svgFiles } from './svgFiles'
 
 const [folder = '/usr/share/icons', count = '300', seed = '1'] = process.argv.slice(2)
-const files: string[] = []
-const walk = (dir: string) => {
-  for (const name of readdirSync(dir)) {
-    const path = join(dir, name)
-    const s = statSync(path, { throwIfNoEntry: false })
-    if (s?.isDirectory()) walk(path)
-    else if (s?.isFile() && name.endsWith('.svg') && s.size < 2e6) files.push(path)
-  }
-}
-walk(folder)
-files.sort()
+const files = svgFiles([folder])
+  .filter((f) => statSync(f).size < 2e6)
+  .sort()
 const random = seeded(Number(seed))
 const bag = Array.from({ length: Number(count) }, () => files[Math.floor(random() * files.length)]!)
 

@@ -1,23 +1,14 @@
 // A bag of real drawings (the folders named on the command line, Debian's icon themes by default) read by the
 // core, and reckoned independently: Chromium measures every drawn shape itself.
-import { readdirSync, readFileSync, statSync } from 'node:fs'
-import { join } from 'node:path'
+import { readFileSync, statSync } from 'node:fs'
 import { chromium } from '@playwright/test'
 import { SaxesParser } from 'saxes'
 import { drawnLength, readSvg } from '../core/src/pattern/index.js'
 import { chrome } from '../playwright.config'
+import { svgFiles } from './svgFiles'
 
 const [limit, ...folders] = [Number(process.argv[2] ?? 4000), ...(process.argv.length > 3 ? process.argv.slice(3) : ['/usr/share/icons'])]
-const files: string[] = []
-const walk = (dir: string) => {
-  for (const name of readdirSync(dir)) {
-    const path = join(dir, name)
-    const s = statSync(path, { throwIfNoEntry: false })
-    if (s?.isDirectory()) walk(path)
-    else if (s?.isFile() && name.endsWith('.svg')) files.push(path)
-  }
-}
-folders.forEach(walk)
+const files = svgFiles(folders)
 // links make many names of one file; every so many-th of what is left
 const unique = [...new Map(files.map((f) => [statSync(f).ino, f])).values()]
 const bag = unique.filter((_, i) => Math.floor((i * limit) / unique.length) !== Math.floor(((i - 1) * limit) / unique.length))

@@ -43,10 +43,9 @@ export async function pickMaterial(page: Page, name: string) {
   await page.getByRole('combobox', { name: 'Material' }).selectOption(name)
 }
 
-/** A server of a test's own, once it answers; `demo` as its variable says. */
-export async function startServer(port: number, demo: '1' | '') {
-  const server = spawn('node', ['server/dist/main.js'], { env: { ...process.env, PORT: String(port), GREEN_PITCH_DEMO: demo } })
-  await expect
+/** Waits until a server of this machine answers. */
+export const answers = (port: number) =>
+  expect
     .poll(() =>
       fetch(`http://127.0.0.1:${port}/health`).then(
         (r) => r.ok,
@@ -54,6 +53,11 @@ export async function startServer(port: number, demo: '1' | '') {
       ),
     )
     .toBe(true)
+
+/** A server of a test's own, once it answers; `demo` as its variable says. */
+export async function startServer(port: number, demo: '1' | '') {
+  const server = spawn('node', ['server/dist/main.js'], { env: { ...process.env, PORT: String(port), GREEN_PITCH_DEMO: demo } })
+  await answers(port)
   return server
 }
 

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { spawn } from 'node:child_process'
-import { expect, kept, openBench, part, ranked, test } from './help'
+import { answers, expect, kept, openBench, part, ranked, test } from './help'
 
 test('a new version waits, says so, and comes when asked; the work is kept', async ({ page }) => {
   const root = mkdtempSync(join(tmpdir(), 'green-'))
@@ -12,14 +12,7 @@ test('a new version waits, says so, and comes when asked; the work is kept', asy
   const script = `import { build } from ${JSON.stringify(pathToFileURL(resolve('server/dist/app.js')).href)}; const app = await build({ root: ${JSON.stringify(root)}, demo: true }); await app.listen({ port: ${port}, host: '127.0.0.1' })`
   const server = spawn('node', ['--input-type=module', '-e', script], { stdio: 'inherit' })
   try {
-    await expect
-      .poll(() =>
-        fetch(`http://127.0.0.1:${port}/health`).then(
-          (r) => r.ok,
-          () => false,
-        ),
-      )
-      .toBe(true)
+    await answers(port)
     await openBench(page, `http://127.0.0.1:${port}/`)
     await page.evaluate(() => navigator.serviceWorker.ready)
     await page.reload()

@@ -1,7 +1,7 @@
 import { describe, expect, it, test } from 'vitest'
 import * as core from '@green-pitch/core'
 import { bladeById, makeJob, sawById, saws, type Blade, type Job, type LogEntry, type Saw } from '@green-pitch/core'
-import { boardCutKinds, copeProfiles, flushEnds, jointKinds, lapPlaces, plainJoint } from '@green-pitch/core/joint'
+import { boardCutKinds, copeProfiles, flushEnds, jointKinds, lapPlaces, openingPlans, plainJoint } from '@green-pitch/core/joint'
 import {
   directions,
   lineEnds,
@@ -43,16 +43,8 @@ const pattern: PatternRecord = {
 } // prettier-ignore
 const onPattern = (patch: Partial<PatternRecord>) => (check(rows.patterns, { ...pattern, ...patch }).ok ? undefined : patch)
 const onJoint = (joint: object) => rows.jobs.extract('ticket.joint').validate(joint, { convert: false }).error
-const onRun = (event: string) => {
-  const found = check(rows.runs, {
-    id: 'r',
-    rev: 1,
-    order: [],
-    predicted: [],
-    total: 0,
-    events: [{ at: 1, event }],
-    logged: false,
-  } as never)
+const onRun = (patch: object) => {
+  const found = check(rows.runs, { id: 'r', rev: 1, order: [], predicted: [], total: 0, events: [], logged: false, ...patch } as never)
   return found.ok ? undefined : found.message
 }
 
@@ -84,8 +76,9 @@ const unions: [string, readonly (string | number)[], (word: never) => unknown][]
   ['handles', core.handles, (handle: core.Handle) => onBlade({ plate: { ...blade.plate!, handle } })],
   ['fates', core.fates, (fate: core.Fate) => onLog({ fate })],
   ['grades', core.grades, (face: core.Grade) => onLog({ face, underside: face, edge: face })],
-  ['events of a run', core.runEventKinds, onRun],
-  ['what is run', runsOf, (of: string) => (check(rows.runs, { id: 'r', rev: 1, of, order: [], predicted: [], total: 0, events: [], logged: false } as never).ok ? undefined : of)],
+  ['events of a run', core.runEventKinds, (event: string) => onRun({ events: [{ at: 1, event }] })],
+  ['what is run', runsOf, (of: string) => onRun({ of })],
+  ['plans of a panel’s opening', openingPlans, (plan: string) => onRun({ of: 'panel', plan })],
   ['units', core.lengthUnits, (unit: string) => onSettings({ unit })],
   ['drills', core.drillSeries, (d: string) => onSettings({ drills: [d] })],
   ['schools of size', core.sizeSchools, (size: string) => onSettings({ view: { ...plainSettings.view, size } })],

@@ -8,8 +8,10 @@ export interface Opening {
   /** of its corners; 0 square */
   corner: number
 }
-export type OpeningPlan = 'corners' | 'one-hole' | 'cross' | 'tip-in'
-export const openingPlans: readonly OpeningPlan[] = ['corners', 'one-hole', 'cross', 'tip-in']
+/** mm, until its size is said. */
+export const plainOpening = { width: 300, height: 200 }
+export const openingPlans = ['corners', 'one-hole', 'cross', 'tip-in'] as const
+export type OpeningPlan = (typeof openingPlans)[number]
 export interface OpeningCut {
   from: [number, number]
   to: [number, number]

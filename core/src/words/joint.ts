@@ -16,16 +16,15 @@ import {
   type JointKind,
   type JointTrouble,
   type LayOut,
-  type OpeningPlan,
-  type OpeningWay,
   type PartName,
   type SchoolSaws,
   type TenonSchool,
   type ViewName,
 } from '../joint/index.js'
 import { asSeen, type OwnTimes } from '../learn/index.js'
-import { bladeWords, capital, lengthWords, listWords, minutesWords, sizeWords, type Say } from './say.js'
+import { bladeWords, capital, lengthWords, listWords, minutesWords, numberWords, sizeWords, type Say } from './say.js'
 import { stopWords } from './limit.js'
+import type { AtBench } from './bench.js'
 
 export const jointNames: Record<JointKind, string> = {
   dovetail: 'Dovetails',
@@ -69,8 +68,7 @@ export const viewNames: Record<ViewName, string> = {
   profile: 'Profile',
 }
 
-const NUMBERS = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve']
-const count = (n: number, what: string) => `${NUMBERS[n] ?? n} ${what}${n === 1 ? '' : 's'}`
+const count = (n: number, what: string) => `${capital(numberWords(n))} ${what}${n === 1 ? '' : 's'}`
 const degrees = (x: number) => `${decimal(x, 1)}°`
 
 /** The answer as a plain sentence. */
@@ -222,17 +220,6 @@ export function jointSteps(l: LayOut, say: Say): Step[] {
   return steps
 }
 
-/** One thing to do at the saw or bench, with how it is done, what to look at then, and the s it should take. */
-export interface AtBench {
-  head: string
-  text: string
-  /** where it is a saw cut: how it is begun and how far it goes */
-  go?: string
-  check?: string
-  seconds: number
-  /** the drawing it is seen on */
-  view?: ViewName
-}
 const VIEWS: Partial<Record<CutName, ViewName>> = { pins: 'pins', sockets: 'pins', 'half-pin-shoulders': 'tails' }
 /** What is looked at when a cut is done. */
 const cutChecks: Record<CutName, string> = {
@@ -276,6 +263,7 @@ export function atBench(l: LayOut, say: Say): AtBench[] {
       go,
       check: cutChecks[cut.name],
       seconds: cut.seconds / cut.count,
+      length: cut.depth,
       view: VIEWS[cut.name] ?? l.views[0]?.name,
     }))
   })
@@ -419,28 +407,6 @@ export const partNames: Record<PartName, string> = {
   wall: 'Wall',
   'guard-side': 'Cheek',
   'guard-spine': 'Spine',
-}
-
-export const planNames: Record<OpeningPlan, string> = {
-  corners: 'A hole in every corner',
-  'one-hole': 'One hole and nibble the corners',
-  cross: 'An X from the middle',
-  'tip-in': 'Plunge cut, no hole',
-}
-/** A way to saw an opening, what it leaves, and its caution. */
-export function openingWords(w: OpeningWay, say: Say): string {
-  if (w.stop === 'no-room') return 'The holes would not fit into the opening.'
-  const mm = (x: number) => lengthWords(Math.round(x * 10) / 10, say)
-  const size = w.drill?.name ?? `${mm(w.size)} (bit or hole saw)`
-  const holes = w.holes.length ? `${NUMBERS[w.holes.length]} hole${w.holes.length === 1 ? '' : 's'} of ${size}, touching the lines. ` : ''
-  const left = w.leftInCorners > 0.05 ? `File ${mm(w.leftInCorners)} out of each corner.` : 'Corners come out as drawn.'
-  const caution =
-    w.plan === 'tip-in'
-      ? ' Wants a practiced hand: the blade stands on its tip at full speed, kicks, and can spoil blade and work. Base tipped onto its front, both hands, a straight cut in the waste.'
-      : w.plan === 'cross'
-        ? ' Saw the cross first: four loose triangles, none pinches the blade.'
-        : ''
-  return `${holes}${mm(w.length)} to saw. ${left}${caution}`
 }
 
 export const gapPlaceNames: Record<GapPlace, string> = {

@@ -13,16 +13,13 @@ import {
   listWords,
   lowered,
   minutesWords,
+  numberWords,
   roundWords,
   sizeWords,
   strokesWords,
   type Say,
   sawWords,
 } from './say.js'
-
-const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten']
-/** Small numbers as words. */
-export const numberWords = (n: number): string => NUMBERS[n] ?? String(n)
 
 /** Minutes a year as people feel them: a year’s hours, or minutes a month. */
 export function perYearWords(minutes: number): string {

@@ -93,6 +93,9 @@ export const endWords = (of: readonly BladeEnd[]): string => listWords(of.map((e
 export const listWords = (words: readonly string[]): string =>
   words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`
 
+const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve']
+/** Small numbers as words. */
+export const numberWords = (n: number): string => NUMBERS[n] ?? String(n)
 export const capital = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1)
 export const lowered = (s: string): string => s.charAt(0).toLowerCase() + s.slice(1)
 

@@ -21,8 +21,8 @@ import type {
   Trial,
   Weighed,
 } from '@green-pitch/core'
-import type { JointSpec } from '@green-pitch/core/joint'
-import type { Choices, DrawnLine, Layout, ReadNote, Reading, Redraw, Take, Transfer } from '@green-pitch/core/pattern'
+import type { JointSpec, OpeningPlan } from '@green-pitch/core/joint'
+import type { Choices, DrawnLine, Layout, ReadNote, Reading, Redraw, SliceTask, Take, Transfer } from '@green-pitch/core/pattern'
 
 /** What the user decides about one job; the job itself holds copies of its material and saw. */
 export interface Ticket {
@@ -74,12 +74,16 @@ export interface PatternRecord extends Kept {
   /** of this piece, in the user's money */
   costs: { stock: number; finish: number }
 }
-export const runsOf = ['joint'] as const
+export const runsOf = ['joint', 'panel', 'slices'] as const
 /** A run at the saw; its id is the job's. */
 export interface RunRecord extends Kept {
   order: number[]
-  /** what is sawn: the cuts of a joint by their number; absent: the rings of the job's pattern */
+  /** what is sawn step by step: a joint, an opening in a panel, thin slices; absent: the rings of the job's pattern */
   of?: (typeof runsOf)[number]
+  /** how the panel's opening is sawn */
+  plan?: OpeningPlan
+  /** what the slices were planned from */
+  slices?: SliceTask
   /** predicted for each ring of the order, s, and for the whole at the saw */
   predicted: number[]
   total: number

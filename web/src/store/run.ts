@@ -1,7 +1,20 @@
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
 import { useTimestamp } from '@vueuse/core'
-import { atBench, checkDue, mergeEvents, runState, type LogEntry, type RunEventKind } from '@green-pitch/core'
+import {
+  atBench,
+  checkDue,
+  mergeEvents,
+  panelSteps,
+  runState,
+  sliceSteps,
+  type AtBench,
+  type LogEntry,
+  type RunEventKind,
+  type RunState,
+} from '@green-pitch/core'
+import { openingWay, plainOpening, type OpeningPlan } from '@green-pitch/core/joint'
+import { planSlices, sliceJob } from '@green-pitch/core/pattern'
 import type { RunRecord } from '../data/records'
 import { useAnswer } from './answer'
 import { useJob } from './job'
@@ -11,6 +24,7 @@ import { usePattern } from './pattern'
 import { useRemedy } from './remedy'
 import { useSettings } from './settings'
 import { useShop } from './shop'
+import { useTrouble } from './trouble'
 
 /** The run at the saw of the job in hand. Every deed is stored at once, so a reload or crash loses nothing. */
 export const useRun = defineStore('run', () => {
@@ -51,25 +65,66 @@ export const useRun = defineStore('run', () => {
     }
     await row.change(() => begun)
   }
-  /** A joint is run cut by cut: its first cut goes onto the ticket, which the saw and the log then speak of. */
-  async function beginJoint() {
-    const joint = useJoint()
-    const steps = atBench(joint.found, settings.say)
-    const [first] = joint.found.cuts
-    if (!first || !joint.found.ok) return
-    joint.toTicket(first.job)
-    const predicted = steps.map((s) => s.seconds)
+  /** An opening in a panel as the ticket has it, sawn with the blade in hand. */
+  function panelOf(plan: OpeningPlan) {
+    const { cut } = jobs.job
+    const opening = { ...(cut.opening ?? plainOpening), corner: cut.radius ?? 0 }
+    return { opening, way: openingWay(opening, answer.blade, plan, settings.value.drills) }
+  }
+  /** What is sawn step by step: recomputed from the ticket, so that words and drawings follow it and the units. */
+  type Stepped = Pick<RunRecord, 'of' | 'plan' | 'slices'>
+  function stepsOf({ of, plan, slices }: Stepped): AtBench[] | undefined {
+    const sawing = answer.forecast.sawing.median
+    switch (of) {
+      case 'joint':
+        return atBench(useJoint().found, settings.say)
+      case 'slices': {
+        const planned = slices && planSlices(slices)
+        return planned && sliceSteps(slices, planned, sawing / Math.max(1, planned.slices), settings.say)
+      }
+      case 'panel': {
+        const panel = plan && panelOf(plan)
+        return panel && panelSteps(panel.opening, panel.way, sawing / jobs.job.cut.length, settings.say)
+      }
+      case undefined:
+        return undefined
+    }
+  }
+  const steps = computed(() => record.value && stepsOf(record.value))
+  /**
+   * Begins what is sawn step by step, or goes on with it. A joint’s first cut goes onto the ticket, which the saw and
+   * the log then speak of.
+   * @returns false where a run of something else is under way: that is not thrown away
+   */
+  async function beginSteps(what: Stepped) {
+    if (underWay.value) {
+      const same = record.value?.of === what.of
+      if (!same) useTrouble().say('Another run of this job is under way. End it first, in Run.')
+      return same
+    }
+    if (what.of === 'joint') {
+      const joint = useJoint()
+      const [first] = joint.found.cuts
+      if (!first || !joint.found.ok) return false
+      joint.toTicket(first.job)
+    }
+    if (what.slices) {
+      const { slices } = what
+      jobs.edit((t) => ({ ...t, job: sliceJob(t.job, slices, planSlices(slices)) }), 'slices')
+    }
+    const predicted = stepsOf(what)!.map((s) => s.seconds)
     const begun: RunRecord = {
       id: jobs.record.id,
       rev: 0,
-      of: 'joint',
-      order: steps.map((_, i) => i),
+      ...what,
+      order: predicted.map((_, i) => i),
       predicted,
       total: predicted.reduce((a, b) => a + b, 0),
       events: [{ at: Date.now(), event: 'start' }],
       logged: false,
     }
     await row.change(() => begun)
+    return true
   }
   /** s of sawing and threading predicted for each ring, before one's own cuts spoke. */
   const partsOf = (f: NonNullable<typeof pattern.found>) => {
@@ -95,46 +150,10 @@ export const useRun = defineStore('run', () => {
   const log = (how: How) => (logging ??= enter(how).finally(() => (logging = undefined)))
   async function enter(how: How) {
     const r = record.value
-    if (r?.of === 'joint' && !r.logged) return enterJoint(r, how)
-    const f = pattern.found
-    if (!r || !f || r.logged) return false
+    const entered = r?.of ? ofSteps : ofPattern
+    if (!r || r.logged || (!r.of && !pattern.found)) return false
     if (!state.value.ended) await report('end')
     const s = runState(record.value!.events, r.order, Date.now())
-    const first = r.events[0]!.at
-    // the run's own total, as doubtful as the whole bill's time at the saw
-    const { low, mid, high } = f.bill.atSaw
-    const remembered = answer.remembered({ median: r.total, low: (r.total * low) / mid, high: (r.total * high) / mid })
-    const parts = partsOf(f)
-    const rings = stale.value ? [] : [...s.perRing].map(([id, took]) => ({ took, ...parts[id]! }))
-    const faults = await useRemedy().unlogged(r.id)
-    const kept = await shop.keepLog({
-      id: `run-${first.toString(36)}-${r.id.slice(-4)}`,
-      rev: 0,
-      at: Date.now(),
-      jobId: r.id,
-      title: jobs.name,
-      ...remembered,
-      predicted: { ...remembered.predicted, ...f.bill.predicted },
-      ...(rings.length && { rings }),
-      ...(faults.length && { faults }),
-      ...shop.carried(answer.blade.id),
-      minutes: Math.max(0.1, Math.round(s.seconds / 6) / 10),
-      length: f.length,
-      blades: s.blades,
-      ...how,
-    })
-    if (kept) {
-      await shop.useUp(answer.blade.id, s.blades, how.fate, s.seconds / 60)
-      await row.change((stored) => stored && { ...stored, logged: true })
-    }
-    return kept
-  }
-  /** A joint's cuts as one entry: of several kinds together nothing can be learned of one, so it only stands there. */
-  async function enterJoint(r: RunRecord, how: How) {
-    if (!state.value.ended) await report('end')
-    const s = runState(record.value!.events, r.order, Date.now())
-    const { cuts } = useJoint().found
-    const remembered = answer.remembered({ median: r.total, low: 0.6 * r.total, high: 1.7 * r.total })
     const faults = await useRemedy().unlogged(r.id)
     const kept = await shop.keepLog({
       id: `run-${r.events[0]!.at.toString(36)}-${r.id.slice(-4)}`,
@@ -142,17 +161,58 @@ export const useRun = defineStore('run', () => {
       at: Date.now(),
       jobId: r.id,
       title: jobs.name,
-      ...remembered,
+      ...entered(r, s),
       ...(faults.length && { faults }),
-      ...(cuts.length > 1 && { ignored: true }),
       minutes: Math.max(0.1, Math.round(s.seconds / 6) / 10),
-      length: Math.max(1, Math.round(cuts.reduce((sum, c) => sum + c.count * c.depth, 0))),
       blades: s.blades,
       ...how,
     })
-    if (kept) await row.change((stored) => stored && { ...stored, logged: true })
+    if (kept) {
+      if (r.of !== 'joint') await shop.useUp(answer.blade.id, s.blades, how.fate, s.seconds / 60)
+      await row.change((stored) => stored && { ...stored, logged: true })
+    }
     return kept
   }
+  /** The run’s own total, as doubtful as the whole bill’s time at the saw; each opening’s time beside what was predicted of it. */
+  function ofPattern(r: RunRecord, s: RunState) {
+    const f = pattern.found!
+    const { low, mid, high } = f.bill.atSaw
+    const remembered = answer.remembered({ median: r.total, low: (r.total * low) / mid, high: (r.total * high) / mid })
+    const parts = partsOf(f)
+    const rings = stale.value ? [] : [...s.perRing].map(([id, took]) => ({ took, ...parts[id]! }))
+    return {
+      ...remembered,
+      predicted: { ...remembered.predicted, ...f.bill.predicted },
+      ...(rings.length && { rings }),
+      ...shop.carried(answer.blade.id),
+      length: f.length,
+    }
+  }
+  /** Of a joint’s several kinds of cut together nothing can be learned of one: as an entry it only stands there. */
+  function ofSteps(r: RunRecord) {
+    return {
+      ...answer.remembered({ median: r.total, low: 0.6 * r.total, high: 1.7 * r.total }),
+      ...(r.of === 'joint' ? useJoint().found.cuts.length > 1 && { ignored: true } : shop.carried(answer.blade.id)),
+      length: Math.max(1, Math.round(stepsOf(r)!.reduce((sum, step) => sum + (step.length ?? 0), 0))),
+    }
+  }
   const keeping = computed(() => row.state.value === 'saving')
-  return { record, order, state, underWay, due, stale, keeping, now, begin, beginJoint, report, log, clear: row.drop }
+  return {
+    record,
+    order,
+    state,
+    underWay,
+    due,
+    stale,
+    keeping,
+    now,
+    steps,
+    stepsOf,
+    panelOf,
+    begin,
+    beginSteps,
+    report,
+    log,
+    clear: row.drop,
+  }
 })

@@ -20,6 +20,8 @@ import {
   type Outcome,
   type RunEvent,
 } from '@green-pitch/core'
+import { openingPlans } from '@green-pitch/core/joint'
+import type { SliceTask } from '@green-pitch/core/pattern'
 import {
   chartPapers,
   metaKeys,
@@ -44,7 +46,7 @@ import {
   type WeighingRecord,
 } from '../records'
 import { registry, tableNames, type RecordOf, type TableName } from '../tables'
-import { above0, from0, id, name, one, rev, text, whole, yes } from './common'
+import { above0, from0, id, length, name, one, rev, text, whole, yes } from './common'
 import { blade, heard, job, material, saw } from './job'
 import { joint } from './joint'
 import { patternRecord, ringId } from './pattern'
@@ -76,6 +78,19 @@ export const runRecord = Joi.object<RunRecord, true>({
   rev,
   order: Joi.array().items(ringId).max(100_000).required(),
   of: one(runsOf),
+  plan: one(openingPlans),
+  slices: Joi.object<SliceTask, true>({
+    width: length.required(),
+    height: length.required(),
+    length: length.required(),
+    slice: length.required(),
+    sanding: from0.max(100).required(),
+    kerf: length.required(),
+    drift: from0.max(1000).required(),
+    over: length.required(),
+    fenceSet: yes.required(),
+    capacity: length.required(),
+  }),
   predicted: Joi.array().items(from0).max(100_000).required(),
   total: from0.required(),
   events: Joi.array()

@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
 import { lengthWords, openingWords, planNames } from '@green-pitch/core'
-import { openingPlans, openingWay, type OpeningPlan } from '@green-pitch/core/joint'
+import { openingPlans, openingWay, plainOpening, type OpeningPlan } from '@green-pitch/core/joint'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
+import { useRun } from '../../store/run'
 import { useSettings } from '../../store/settings'
+import OpeningView from '../../draw/OpeningView.vue'
 import LengthInput from '../../ui/LengthInput.vue'
 import Mark from '../../ui/Mark.vue'
 import Themed from '../../ui/Themed.vue'
@@ -13,14 +16,16 @@ import Themed from '../../ui/Themed.vue'
 const answer = useAnswer()
 const jobs = useJob()
 const settings = useSettings()
-const size = computed(() => answer.job.cut.opening ?? { width: 300, height: 200 })
+const run = useRun()
+const router = useRouter()
+const size = computed(() => answer.job.cut.opening ?? plainOpening)
 const corner = computed(() => answer.job.cut.radius ?? 0)
 const ways = computed(() =>
   openingPlans.map((plan) => openingWay({ ...size.value, corner: corner.value }, answer.blade, plan, settings.value.drills)),
 )
 const shown = ref<OpeningPlan>('corners')
 const way = computed(() => ways.value.find((w) => w.plan === shown.value)!)
-const k = computed(() => Math.min(250 / size.value.width, 150 / size.value.height))
+const saw = async () => (await run.beginSteps({ of: 'panel', plan: shown.value })) && router.push('/run')
 const put = (patch: Partial<{ width: number; height: number }>) => jobs.editCut({ opening: { ...size.value, ...patch } }, 'opening')
 </script>
 
@@ -30,33 +35,7 @@ const put = (patch: Partial<{ width: number; height: number }>) => jobs.editCut(
       {{ planNames[shown] }}: an opening of {{ lengthWords(size.width, settings.say) }} × {{ lengthWords(size.height, settings.say) }}
     </h2>
     <div class="two">
-      <svg :viewBox="`-14 -14 ${size.width * k + 28} ${size.height * k + 28}`" role="img" aria-label="Holes and cuts">
-        <rect
-          :width="size.width * k"
-          :height="size.height * k"
-          :rx="corner * k"
-          fill="var(--stock)"
-          stroke="var(--stock-line)"
-          stroke-dasharray="4 3"
-        />
-        <path
-          v-for="(c, i) in way.cuts"
-          :key="i"
-          :d="`M${c.from[0] * k} ${c.from[1] * k}L${c.to[0] * k} ${c.to[1] * k}`"
-          stroke="var(--ink)"
-          stroke-width="2"
-        />
-        <circle
-          v-for="(h, i) in way.holes"
-          :key="i"
-          :cx="h.x * k"
-          :cy="h.y * k"
-          :r="Math.max(2.5, (h.d / 2) * k)"
-          fill="var(--paper)"
-          stroke="var(--ink)"
-          stroke-width="1.5"
-        />
-      </svg>
+      <OpeningView :opening="{ ...size, corner }" :way="way" />
       <div>
         <Themed>
           <div class="fields">
@@ -72,6 +51,9 @@ const put = (patch: Partial<{ width: number; height: number }>) => jobs.editCut(
             <span>{{ openingWords(w, settings.say) }}</span>
           </li>
         </ul>
+        <p v-if="!way.stop">
+          <button class="act" @click="saw">Saw it, {{ way.cuts.length }} cuts</button>
+        </p>
       </div>
     </div>
   </section>
@@ -87,9 +69,6 @@ section {
   display: grid;
   grid-template-columns: 290px minmax(0, 1fr);
   gap: 20px;
-}
-svg {
-  width: 100%;
 }
 .fields {
   display: grid;

@@ -6,7 +6,6 @@ import { useJoint } from '../../store/joint'
 import { useLearned } from '../../store/learned'
 import { useRun } from '../../store/run'
 import { useSettings } from '../../store/settings'
-import { useTrouble } from '../../store/trouble'
 import Mark from '../../ui/Mark.vue'
 
 /** In what order it is sawn, what the saw makes of it, and the schools where they part. */
@@ -17,12 +16,8 @@ const found = computed(() => joint.found)
 const run = useRun()
 const router = useRouter()
 const cuts = computed(() => found.value.cuts.reduce((n, c) => n + c.count, 0))
-/** Cut by cut in Run; a run of something else that is under way is not thrown away. */
-async function sawIt() {
-  if (run.underWay && !run.record?.of) return useTrouble().say('A run of this job’s pattern is under way. End it first, in Run.')
-  if (!run.underWay) await run.beginJoint()
-  await router.push('/run')
-}
+/** Cut by cut in Run. */
+const sawIt = async () => (await run.beginSteps({ of: 'joint' })) && router.push('/run')
 const steps = computed(() => jointSteps(found.value, settings.say))
 const own = computed(() => {
   const [c] = found.value.cuts

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
+import { useRouter } from 'vue-router'
 import { leastWeb, heights, lengthWords, slipWords, type LineSide, toDegrees, toRadians } from '@green-pitch/core'
-import { fitBudget, inlayAngle, planSlices, sliceJob, slipMatters } from '@green-pitch/core/pattern'
+import { fitBudget, inlayAngle, planSlices, sliceJob, slipMatters, type SliceTask } from '@green-pitch/core/pattern'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { usePattern } from '../../store/pattern'
+import { useRun } from '../../store/run'
 import { useSettings } from '../../store/settings'
 import Choice from '../../ui/Choice.vue'
 import Count from '../../ui/Count.vue'
@@ -55,10 +57,16 @@ const slip = computed(() =>
   }),
 )
 const slices = reactive({ width: 40, length: 200, height: 45, slice: 3, sanding: 0.6, drift: 1, over: 100, fence: 'yes' as 'yes' | 'no' })
-const task = computed(() => ({ ...slices, kerf: answer.blade.kerf, fenceSet: slices.fence === 'yes', capacity: answer.job.saw.capacity }))
+const task = computed((): SliceTask => {
+  const { fence, ...sizes } = slices
+  return { ...sizes, kerf: answer.blade.kerf, fenceSet: fence === 'yes', capacity: answer.job.saw.capacity }
+})
 const plan = computed(() => planSlices(task.value))
 const jobs = useJob()
 const toTicket = () => jobs.edit((t) => ({ ...t, job: sliceJob(t.job, task.value, plan.value) }), 'slices')
+const run = useRun()
+const router = useRouter()
+const saw = async () => (await run.beginSteps({ of: 'slices', slices: { ...task.value } })) && router.push('/run')
 </script>
 
 <template>
@@ -143,7 +151,10 @@ const toTicket = () => jobs.edit((t) => ({ ...t, job: sliceJob(t.job, task.value
         First a line sawn freehand in scrap, {{ mm(slices.over) }} long: where the saw then points is the blade’s own lead. Slow strokes, a
         coarse straight-running blade; pull the tail out if it drifts; fingers stay clear of the narrow gap.
       </p>
-      <p v-if="plan.fits && plan.slices" class="wide"><button class="act" @click="toTicket">Put these cuts on the ticket</button></p>
+      <p v-if="plan.fits && plan.slices" class="wide">
+        <button class="act" @click="toTicket">Put these cuts on the ticket</button>
+        <button class="act" @click="saw">Saw them one by one</button>
+      </p>
     </section>
   </Themed>
 </template>

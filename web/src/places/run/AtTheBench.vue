@@ -1,8 +1,12 @@
 <script setup lang="ts">
 import { viewNames, type AtBench } from '@green-pitch/core'
+import { planSlices } from '@green-pitch/core/pattern'
 import { useJob } from '../../store/job'
 import { useJoint } from '../../store/joint'
+import { useRun } from '../../store/run'
 import { useSettings } from '../../store/settings'
+import OpeningView from '../../draw/OpeningView.vue'
+import SliceView from '../../draw/SliceView.vue'
 import JointView from '../../draw/JointView.vue'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
@@ -10,10 +14,13 @@ import { computed, ref } from 'vue'
 /** The cut or the bench work in hand: how it is held and begun, how far it goes, what to look at then. */
 const props = defineProps<{ step: AtBench }>()
 const joint = useJoint()
+const run = useRun()
 const jobs = useJob()
 const settings = useSettings()
 const box = ref<HTMLElement>()
 const { width, height } = useElementSize(box)
+const panel = computed(() => run.record?.plan && run.panelOf(run.record.plan))
+const slices = computed(() => run.record?.slices && { task: run.record.slices, plan: planSlices(run.record.slices) })
 const drawn = computed(() => joint.found.views.find((v) => v.name === props.step.view) ?? joint.found.views[0])
 const scale = computed(() =>
   drawn.value ? Math.max(0.05, Math.min((width.value - 150) / drawn.value.width, (height.value - 60) / drawn.value.height)) : 1,
@@ -22,8 +29,10 @@ const scale = computed(() =>
 
 <template>
   <div ref="box" class="view drawn">
+    <OpeningView v-if="panel" :opening="panel.opening" :way="panel.way" :at="step.drawn" />
+    <SliceView v-else-if="slices" :task="slices.task" :plan="slices.plan" :at="step.drawn === 'holes' ? undefined : step.drawn" />
     <JointView
-      v-if="drawn && width"
+      v-else-if="drawn && width"
       :view="drawn"
       :scale="scale"
       :hatch="jobs.job.stock.material.hatch"

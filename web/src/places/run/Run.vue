@@ -53,8 +53,8 @@ const here = computed(() => {
   const id = run.order[state.value.at]
   return id === undefined || run.record?.of ? undefined : found.value?.rings[id]
 })
-/** The joint's steps, where a joint is run. */
-const steps = computed(() => (run.record?.of === 'joint' ? atBench(joint.found, settings.say) : undefined))
+/** What a joint, a panel’s opening or slices take. */
+const steps = computed(() => run.steps)
 const step = computed(() => steps.value?.[state.value.at])
 /** How the place in the order is called; undefined beyond its end. */
 function nameAt(at: number): string | undefined {
@@ -135,7 +135,9 @@ const changed = computed(() => run.stale || (run.underWay && steps.value && step
         <p>Every cut by itself: how it is held and begun, how far it goes, what to look at then.</p>
       </div>
       <div class="acts">
-        <button class="big main" @click="run.beginJoint()">Start: {{ atBench(joint.found, settings.say)[0]!.head.toLowerCase() }}</button>
+        <button class="big main" @click="run.beginSteps({ of: 'joint' })">
+          Start: {{ atBench(joint.found, settings.say)[0]!.head.toLowerCase() }}
+        </button>
       </div>
     </template>
     <template v-else-if="!found && !steps">
@@ -160,7 +162,7 @@ const changed = computed(() => run.stale || (run.underWay && steps.value && step
         >
       </header>
       <p v-if="changed" class="stale beyond" role="alert">
-        <Mark state="beyond" />The {{ steps ? 'joint' : 'pattern' }} has changed since this run began.
+        <Mark state="beyond" />The {{ steps ? 'work' : 'pattern' }} has changed since this run began.
         <button class="act" @click="run.clear()">Begin a new run</button>
       </p>
       <AtTheBench v-if="!finished && step" :step="step" />

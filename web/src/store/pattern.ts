@@ -32,6 +32,8 @@ const LOOKED = ['lines', 'stretch', 'take', 'tolerance'] as const
 /** Parts of it that a change to the drawing is drawn upon. */
 const GROUND = ['lines', 'stretch', 'take', 'reading', 'tolerance'] as const
 
+type Doing = { what: string; share: number }
+
 /** The pattern of the job in hand: its record, and what the worker reckons of it with the ticket. */
 export const usePattern = defineStore('pattern', () => {
   const jobs = useJob()
@@ -43,7 +45,10 @@ export const usePattern = defineStore('pattern', () => {
   const reckoned = shallowRef<Found>()
   /** the drawing in hand is too much to calculate, and is only shown */
   const tooLarge = shallowRef<TooLarge>()
-  const busy = ref<{ what: string; share: number }>()
+  /** a file being read, and a pattern being reckoned: the end of one is not the end of the other */
+  const bringing = ref<Doing>()
+  const reckoning = ref<Doing>()
+  const busy = computed(() => bringing.value ?? reckoning.value)
   const past = shallowRef<PatternRecord[]>([])
   const future = shallowRef<PatternRecord[]>([])
   let thread: Worker | undefined
@@ -61,7 +66,7 @@ export const usePattern = defineStore('pattern', () => {
   function cancel() {
     thread?.terminate()
     thread = work = laid = undefined
-    busy.value = undefined
+    bringing.value = reckoning.value = undefined
     running = false
   }
 
@@ -114,10 +119,10 @@ export const usePattern = defineStore('pattern', () => {
   const LATE = Symbol('late')
   /** What the worker makes of a file; undefined where the user stopped it. */
   async function patiently<T>(what: string, ask: (tell: (share: number) => void) => Promise<T>): Promise<T | typeof LATE | undefined> {
-    busy.value = { what, share: 0 }
+    bringing.value = { what, share: 0 }
     const late = new Promise<typeof LATE>((resolve) => setTimeout(() => resolve(LATE), PATIENCE))
     const stopped = new Promise<undefined>((resolve) => {
-      const stop = watch(busy, (b) => {
+      const stop = watch(bringing, (b) => {
         if (b) return
         stop()
         resolve(undefined)
@@ -125,13 +130,13 @@ export const usePattern = defineStore('pattern', () => {
     })
     try {
       const tell = (share: number) => {
-        if (busy.value) busy.value = { ...busy.value, share }
+        if (bringing.value) bringing.value = { ...bringing.value, share }
       }
       const result = await Promise.race([ask(tell), late, stopped])
       if (result === LATE) cancel()
       return result
     } finally {
-      busy.value = undefined
+      bringing.value = undefined
     }
   }
   /** A drawing becomes the job's pattern; what was there can be had back by undo. */
@@ -286,7 +291,7 @@ export const usePattern = defineStore('pattern', () => {
     }
     running = true
     const slow = setTimeout(() => {
-      busy.value ??= { what: 'Calculating the pattern', share: 0 }
+      reckoning.value = { what: 'Calculating the pattern', share: 0 }
     }, 250)
     const mine = worker()
     try {
@@ -299,7 +304,7 @@ export const usePattern = defineStore('pattern', () => {
       const result = await mine.reckon(
         givenFor(answer.blade, r),
         proxy((share: number) => {
-          if (busy.value) busy.value = { ...busy.value, share }
+          if (reckoning.value) reckoning.value = { ...reckoning.value, share }
         }),
       )
       if (result && 'tooMuch' in result) {
@@ -327,7 +332,7 @@ export const usePattern = defineStore('pattern', () => {
     } finally {
       clearTimeout(slow)
       if (work === mine) {
-        busy.value = undefined
+        reckoning.value = undefined
         running = false
       }
     }

@@ -12,12 +12,13 @@ export interface PageLook {
 }
 const MOST_PAGES = 60
 const FINE = 1 / 400 // of the drawing's size
+/** what the reader calls a file that is none, or whose parts do not hang together */
+const BROKEN = new Set(['InvalidPDFException', 'FormatError', 'UnknownErrorException', 'XRefEntryException', 'XRefParseException'])
 /** Reads failing to open in words; undefined for anything else. */
 function whyNot(error: unknown): string | undefined {
   const name = error instanceof Error ? error.name : ''
   if (name === 'PasswordException') return 'This PDF is locked with a password. Save it again without one.'
-  if (name === 'InvalidPDFException' || name === 'FormatError' || name === 'UnknownErrorException')
-    return 'This PDF is broken: it cannot be read. Save or download it anew.'
+  if (BROKEN.has(name)) return 'This PDF is broken: it cannot be read. Save or download it anew.'
   return undefined
 }
 
@@ -65,7 +66,11 @@ export function pdfPages() {
           ok: false,
           message: whyNot(error) ?? 'This page cannot be read.',
         }))
-        const [x0 = 0, y0 = 0, x1 = 0, y1 = 0] = (await file.getPage(n)).view
+        const view = await file.getPage(n).then(
+          (page) => page.view,
+          () => [],
+        )
+        const [x0 = 0, y0 = 0, x1 = 0, y1 = 0] = view
         const size: PageLook['size'] = [((x1 - x0) * 25.4) / 72, ((y1 - y0) * 25.4) / 72]
         if (!found.ok) {
           looks.push({ page: n, size, lines: 0, path: '', box: { minX: 0, minY: 0, maxX: size[0], maxY: size[1] }, why: found.message })

@@ -109,7 +109,8 @@ export function pictureWorker() {
       drawing = t.drawing
       const { lines } = t.drawing
       const pixels = new Uint8ClampedArray(4 * level.v.length)
-      level.v.forEach((v, i) => pixels.fill(255 * Math.min(1, v), 4 * i, 4 * i + 3).fill(255, 4 * i + 3, 4 * i + 4))
+      const grays = new Uint32Array(pixels.buffer) // one write a pixel: red, green and blue alike, opaque
+      for (let i = 0; i < grays.length; i++) grays[i] = 0xff000000 + 0x010101 * Math.round(255 * Math.min(1, Math.max(0, level.v[i]!)))
       return {
         image: await createImageBitmap(new ImageData(pixels, level.width, level.height)),
         path: lines.map((l) => (l.closed ? ringPath(l.points) : linePath(l.points))).join(''),

@@ -56,10 +56,15 @@ export function rectified(from: Gray, place: (u: number, v: number) => Px, size:
   const [width, height] = [Math.max(1, Math.round(size[0] * perMm)), Math.max(1, Math.round(size[1] * perMm))]
   const v = new Float32Array(width * height)
   const { width: w, height: h, v: f } = from
-  for (let j = 0, at = 0; j < height; j++)
+  const STRIDE = 16 // px between which the sheet is as good as flat and square: places there are exact, between them straight
+  for (let j = 0, at = 0; j < height; j++) {
+    let here = place(0.5 / perMm, (j + 0.5) / perMm)
+    let next = here
     for (let i = 0; i < width; i++, at++) {
-      const [px, py] = place((i + 0.5) / perMm, (j + 0.5) / perMm)
-      const [x, y] = [px - 0.5, py - 0.5]
+      const along = i % STRIDE
+      if (along === 0) [here, next] = [next, place((i + STRIDE + 0.5) / perMm, (j + 0.5) / perMm)]
+      const x = here[0] + ((next[0] - here[0]) * along) / STRIDE - 0.5
+      const y = here[1] + ((next[1] - here[1]) * along) / STRIDE - 0.5
       const x0 = Math.floor(x)
       const y0 = Math.floor(y)
       if (x0 < -1 || y0 < -1 || x0 >= w || y0 >= h) {
@@ -73,6 +78,7 @@ export function rectified(from: Gray, place: (u: number, v: number) => Px, size:
       const low = f[yb * w + xa]! * (1 - s) + f[yb * w + xb]! * s
       v[at] = top * (1 - t) + low * t
     }
+  }
   return { width, height, v }
 }
 
@@ -138,20 +144,22 @@ export function softened({ width, height, v }: Gray, sigma: number): Gray {
   const reach = Math.max(1, Math.ceil(2.5 * sigma))
   const bell = Array.from({ length: 2 * reach + 1 }, (_, i) => Math.exp(-((i - reach) ** 2) / (2 * sigma * sigma)))
   const sum = bell.reduce((a, b) => a + b)
-  const along = (from: Float32Array, step: number, n: number, lines: number, stride: number) => {
-    const out = new Float32Array(from.length)
-    for (let l = 0; l < lines; l++)
-      for (let i = 0; i < n; i++) {
-        let total = 0
-        for (let k = -reach; k <= reach; k++) {
-          const at = i + k < 0 ? 0 : i + k >= n ? n - 1 : i + k
-          total += bell[k + reach]! * from[l * stride + at * step]!
-        }
-        out[l * stride + i * step] = total / sum
-      }
-    return out
-  }
-  return { width, height, v: along(along(v, 1, width, height, width), width, height, width, 1) }
+  const share = bell.map((b) => b / sum)
+  const within = (i: number, n: number) => (i < 0 ? 0 : i >= n ? n - 1 : i)
+  const across = new Float32Array(v.length)
+  const out = new Float32Array(v.length)
+  // both passes run along rows, as the shades lie in memory
+  for (let y = 0; y < height; y++)
+    for (let k = -reach; k <= reach; k++) {
+      const part = share[k + reach]!
+      for (let x = 0, at = y * width; x < width; x++, at++) across[at]! += part * v[y * width + within(x + k, width)]!
+    }
+  for (let y = 0; y < height; y++)
+    for (let k = -reach; k <= reach; k++) {
+      const part = share[k + reach]!
+      for (let x = 0, at = y * width, from = within(y + k, height) * width; x < width; x++, at++, from++) out[at]! += part * across[from]!
+    }
+  return { width, height, v: out }
 }
 
 /** The shade that best parts a picture's ink from its paper (Otsu 1979), kept to where both can be. */

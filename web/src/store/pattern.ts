@@ -258,9 +258,9 @@ export const usePattern = defineStore('pattern', () => {
   async function seekFewest() {
     const r = record.value
     if (!r) return
-    const found = await patiently('Looking for the fewest redraws', async () => await worker().fewest(givenFor(answer.blade, r)))
-    if (found === LATE || record.value?.id !== r.id) return
-    fewest.value = found ?? null
+    const found = await patiently('Looking for the fewest redraws', async () => (await worker().fewest(givenFor(answer.blade, r))) ?? null)
+    if (found === LATE) return void trouble.say('Looking took over 30 s and was stopped. Simplify the drawing, or bring it in parts.')
+    if (record.value?.id === r.id) fewest.value = found
   }
   /** Some of the changes offered are made, as one step that can be undone; the others stay offered. */
   function redraw(changes: readonly Change[]) {

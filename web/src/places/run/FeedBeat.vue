@@ -27,10 +27,13 @@ function stop() {
   timer = undefined
   emit('place', undefined)
 }
+let asked = 0
 async function play() {
   stop()
+  const mine = ++asked
   const beats = await pattern.beats(props.ring)
-  if (!on.value || props.paused) return
+  // meanwhile it may have been stopped, or begun once more
+  if (mine !== asked || !on.value || props.paused) return
   const began = performance.now()
   const next = (i: number) => {
     const beat: Beat | undefined = beats[i]

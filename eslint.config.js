@@ -23,7 +23,7 @@ const lines = [
   ['setup', 'log', 'fit', 'trial'],
   ['learn'],
   ['diagnose', 'kit'],
-  ['pattern', 'run', 'joint'],
+  ['pattern', 'run', 'joint', 'practice'],
   ['words'],
 ]
 
@@ -87,7 +87,7 @@ const patternRules = patternLines.map((room, i) => ({
 const floors = ['data', 'work', 'draw', 'store', 'ui', 'places', 'app']
 const places = ['bench', 'pattern', 'run', 'listen', 'jobs', 'saws', 'drawer', 'log', 'settings', 'joints']
 const everywhere = [
-  { regex: '@green-pitch/core/(?!(pattern|sound|joint)$)|core/src', message: 'Use @green-pitch/core through its index.' },
+  { regex: '@green-pitch/core/(?!(pattern|sound|joint|practice)$)|core/src', message: 'Use @green-pitch/core through its index.' },
   { regex: '^@green-pitch/server|/server/', message: 'web does not know the server.' },
 ]
 const webRule = (files, closed, message) => ({

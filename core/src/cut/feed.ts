@@ -5,9 +5,11 @@ import { minChipLoad, chipLoadForForce, chipLoadAt, contact, feedForChipLoad, gu
 import { hold, type HoldLimit } from './hold.js'
 import { patternPace } from './pattern.js'
 
-/** How far the line may be left in a moment's inattention, mm (reference), and how long a hand takes to answer, s (estimates). */
 const STRAY: Record<Finish, number> = { careful: 0.1, ordinary: 0.2, rough: 0.5 }
-const ANSWER: Record<Skill, number> = { learning: 0.55, practised: 0.35, sure: 0.25 }
+/** How far the line may be left in a moment's inattention, mm (reference). */
+export const strayAllowed = ({ finish }: Pick<Job['cut'], 'finish'>): number => STRAY[finish]
+/** How long a hand takes to answer, s (estimates). */
+export const ANSWER: Record<Skill, number> = { learning: 0.55, practised: 0.35, sure: 0.25 }
 const STRAIGHTEST = 60 // mm; a straight line still wants steering, as a curve of this radius does; estimate
 
 /**

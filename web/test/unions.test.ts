@@ -15,6 +15,7 @@ import {
   transfers,
   type Look,
 } from '@green-pitch/core/pattern'
+import { aspects, shapes } from '@green-pitch/core/practice'
 import { metaKeys, namings, papers, plainSettings, runsOf, themes, type PatternRecord } from '../src/data/records'
 import { check, rows } from '../src/data/schema'
 import { registry, tableNames } from '../src/data/tables'
@@ -43,6 +44,11 @@ const pattern: PatternRecord = {
 } // prettier-ignore
 const onPattern = (patch: Partial<PatternRecord>) => (check(rows.patterns, { ...pattern, ...patch }).ok ? undefined : patch)
 const onJoint = (joint: object) => rows.jobs.extract('ticket.joint').validate(joint, { convert: false }).error
+const onPractice = (patch: object) => {
+  const cut = { id: 'p', rev: 1, at: 1, family: 'scroll', blade: 'b', stock: 's', score: 1, stray: 1, worst: 1, seconds: 1, aspects: {} }
+  const found = check(rows.practice, { ...cut, against: { learning: 1, practised: 1, sure: 1 }, ...patch } as never)
+  return found.ok ? undefined : found.message
+}
 const onRun = (patch: object) => {
   const found = check(rows.runs, { id: 'r', rev: 1, order: [], predicted: [], total: 0, events: [], logged: false, ...patch } as never)
   return found.ok ? undefined : found.message
@@ -79,6 +85,9 @@ const unions: [string, readonly (string | number)[], (word: never) => unknown][]
   ['events of a run', core.runEventKinds, (event: string) => onRun({ events: [{ at: 1, event }] })],
   ['what is run', runsOf, (of: string) => onRun({ of })],
   ['plans of a panel’s opening', openingPlans, (plan: string) => onRun({ of: 'panel', plan })],
+  ['exercises', shapes, (shape: string) => onPractice({ shape })],
+  ['saws practiced with', core.sawFamilies, (family: string) => onPractice({ family })],
+  ['aspects of a practiced cut', aspects, (a: string) => onPractice({ aspects: { [a]: 0.5 } })],
   ['units', core.lengthUnits, (unit: string) => onSettings({ unit })],
   ['drills', core.drillSeries, (d: string) => onSettings({ drills: [d] })],
   ['schools of size', core.sizeSchools, (size: string) => onSettings({ view: { ...plainSettings.view, size } })],

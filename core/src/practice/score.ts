@@ -6,10 +6,10 @@ import type { Line } from './line.js'
 import type { SimulatedSaw } from './saw.js'
 
 /** What a cut is judged by; each 1 at its best and 0 at its worst. */
-export const marks = ['line', 'worst', 'side', 'edge', 'heat', 'corners', 'pace'] as const
-export type Mark = (typeof marks)[number]
+export const aspects = ['line', 'worst', 'side', 'edge', 'heat', 'corners', 'pace'] as const
+export type Aspect = (typeof aspects)[number]
 /** How much each tells; estimates. */
-const WEIGHT: Record<Mark, number> = { line: 34, worst: 16, side: 10, edge: 10, heat: 10, corners: 10, pace: 10 }
+const WEIGHT: Record<Aspect, number> = { line: 34, worst: 16, side: 10, edge: 10, heat: 10, corners: 10, pace: 10 }
 
 /** The worst places of a cut: where, how far off to which side, and whether anybody will see it. */
 export interface Slip {
@@ -22,7 +22,7 @@ export interface Slip {
 export interface Scored {
   /** 0 … 100 */
   score: number
-  marks: Partial<Record<Mark, number>>
+  aspects: Partial<Record<Aspect, number>>
   /** mm: mean and worst stray; how far it ran over the line; browned; mean lean, mm per mm */
   stray: number
   worst: number
@@ -83,7 +83,7 @@ export function score(cuts: readonly Cutting[], job: Job): Scored {
   const lean = n ? leaned / n : 0
   const share = length ? Math.min(1, sawn / (0.97 * length)) : 0
   const { leanAllowed } = cuts[0]!.saw
-  const got: Partial<Record<Mark, number>> = {
+  const got: Partial<Record<Aspect, number>> = {
     line: half(mean / stray),
     worst: half(worst / (4 * stray)),
     side: Math.max(0, 1 - (3 * over) / Math.max(1, n)),
@@ -92,11 +92,11 @@ export function score(cuts: readonly Cutting[], job: Job): Scored {
     ...(corners.length && { corners: corners.reduce((a, miss) => a + half(miss / (3 * stray)), 0) / corners.length }),
     pace: Math.min(1, seconds ? (SLACK * allowed * share) / seconds : 0),
   }
-  const told = marks.filter((m) => got[m] !== undefined)
+  const told = aspects.filter((m) => got[m] !== undefined)
   const whole = told.reduce((a, m) => a + WEIGHT[m], 0)
   return {
     score: (100 * share * told.reduce((a, m) => a + WEIGHT[m] * got[m]!, 0)) / whole,
-    marks: got,
+    aspects: got,
     stray: mean,
     worst,
     over,

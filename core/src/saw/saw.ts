@@ -120,7 +120,8 @@ export const isStrung = (saw: Saw): saw is StrungSaw => profileOf(saw).holds ===
 export const isPowered = (saw: Saw): saw is ScrollSaw | Jigsaw => profileOf(saw).powered
 
 /** Saws of one way of working, which a user chooses between before choosing a blade. */
-export type Family = 'scroll' | 'jeweler' | 'coping' | 'bow' | 'jigsaw' | 'hand'
+export const sawFamilies = ['scroll', 'jeweler', 'coping', 'bow', 'jigsaw', 'hand'] as const
+export type Family = (typeof sawFamilies)[number]
 export function familyOf(saw: Pick<Saw, 'kind' | 'ends'>): Family {
   if (saw.kind !== 'frame') return saw.kind
   return saw.ends.includes('coping-pin') ? 'coping' : saw.ends.includes('bow-pin') ? 'bow' : 'jeweler'

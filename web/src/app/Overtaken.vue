@@ -16,6 +16,7 @@ const settings = useSettings()
 function nameOf({ table, record }: AsideRecord): string {
   if (table === 'patterns') return `the pattern of ${record.id === jobs.record.id ? jobs.name : 'a job'}`
   if ('ticket' in record || 'arms' in record) return record.name
+  if ('aspects' in record) return `a practiced cut with the ${record.blade}`
   if ('saw' in record) return record.saw.name
   if ('fate' in record) return record.title
   if ('blade' in record) return bladeWords(record.blade, settings.say)

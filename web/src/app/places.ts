@@ -8,6 +8,7 @@ export const places = [
   { group: 'Cut', name: 'Run', path: '/run' },
   { group: 'Learn', name: 'Remedy', path: '/remedy' },
   { group: 'Learn', name: 'Trials', path: '/trials' },
+  { group: 'Learn', name: 'Practice', path: '/practice' },
   { group: 'Learn', name: 'Log', path: '/log' },
   { group: 'Shop', name: 'Drawer', path: '/drawer' },
   { group: 'Shop', name: 'Saws', path: '/saws' },

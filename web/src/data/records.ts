@@ -4,6 +4,7 @@ import type {
   Change,
   ChartColumn,
   DrillSeries,
+  Family,
   HeardValue,
   Job,
   LengthUnit,
@@ -18,10 +19,12 @@ import type {
   Outcome,
   RunEvent,
   Sign,
+  Skill,
   Trial,
   Weighed,
 } from '@green-pitch/core'
 import type { JointSpec, OpeningPlan } from '@green-pitch/core/joint'
+import type { Aspect, Scored, ShapeName } from '@green-pitch/core/practice'
 import type { Choices, DrawnLine, Layout, ReadNote, Reading, Redraw, SliceTask, Take, Transfer } from '@green-pitch/core/pattern'
 
 /** What the user decides about one job; the job itself holds copies of its material and saw. */
@@ -187,9 +190,23 @@ export const plainSettings: Settings = {
   supply: { makes: [], yearly: {}, days: 7, months: 6, prices: {} },
 }
 
+/** A practiced cut: what it was, how it came out, and what simulated hands of each skill make of the same. */
+export interface PracticeRecord extends Kept, Pick<Scored, 'score' | 'stray' | 'worst' | 'seconds'> {
+  at: number
+  family: Family
+  /** an exercise of the ladder, or what of one’s own */
+  shape?: ShapeName
+  own?: string
+  /** the blade as it is called by its maker’s number, and the stock */
+  blade: string
+  stock: string
+  aspects: Partial<Record<Aspect, number>>
+  against: Record<Skill, number>
+}
+
 /** A record that another tab or a restore overtook before it was stored: kept whole until the user has chosen. */
 export interface AsideRecord extends Kept {
-  table: 'jobs' | 'patterns' | 'saws' | 'drawer' | 'materials' | 'log' | 'runs' | 'trials' | 'weighings' | 'remedies'
+  table: 'jobs' | 'patterns' | 'saws' | 'drawer' | 'materials' | 'log' | 'runs' | 'trials' | 'weighings' | 'remedies' | 'practice'
   at: number
   record:
     | JobRecord
@@ -202,6 +219,7 @@ export interface AsideRecord extends Kept {
     | TrialRecord
     | WeighingRecord
     | RemedyRecord
+    | PracticeRecord
 }
 
 /** `epoch` changes whenever everything stored was replaced, so that no tab writes over what it has not read. */

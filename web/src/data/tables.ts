@@ -6,6 +6,7 @@ import type {
   MaterialRecord,
   MetaRecord,
   PatternRecord,
+  PracticeRecord,
   RemedyRecord,
   RunRecord,
   SawRecord,
@@ -25,6 +26,7 @@ export interface RecordOf {
   trials: TrialRecord
   weighings: WeighingRecord
   remedies: RemedyRecord
+  practice: PracticeRecord
   aside: AsideRecord
   meta: MetaRecord
 }
@@ -56,10 +58,11 @@ export const registry: { readonly [T in TableName]: Table } = {
   trials: { key: 'id', since: 5, most: 2000, noun: 'trial' },
   weighings: { key: 'id', since: 5, most: 2000, noun: 'weighing' },
   remedies: { key: 'id', index: 'jobId', since: 5, most: 20_000, noun: 'remedy' },
+  practice: { key: 'id', since: 8, most: 50_000, noun: 'practiced cut' },
   aside: { key: 'id', since: 3, most: 1000, noun: 'version set aside' },
   meta: { key: 'key', since: 1, most: 20, noun: 'setting' },
 }
 export const tableNames = Object.keys(registry) as TableName[]
 
 /** Format of what is stored here and saved in files; each step from one to the next stands in format.ts. */
-export const FORMAT = 7
+export const FORMAT = 8

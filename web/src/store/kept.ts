@@ -4,7 +4,7 @@ import type { RecordOf } from '../data/tables'
 import { useKeeper, type Saving } from './keeper'
 import { useTrouble } from './trouble'
 
-type Lists = 'saws' | 'drawer' | 'materials' | 'log' | 'trials' | 'weighings' | 'remedies'
+type Lists = 'saws' | 'drawer' | 'materials' | 'log' | 'trials' | 'weighings' | 'remedies' | 'practice'
 type InHand = 'jobs' | 'patterns' | 'runs'
 
 /** A whole table as this tab shows it: edits at once, changes from elsewhere as they come. */

@@ -9,6 +9,7 @@ import {
   lengthUnits,
   patternSchools,
   runEventKinds,
+  sawFamilies,
   signs,
   sizeSchools,
   teethSchools,
@@ -19,8 +20,10 @@ import {
   type LogEntry,
   type Outcome,
   type RunEvent,
+  type Skill,
 } from '@green-pitch/core'
 import { openingPlans } from '@green-pitch/core/joint'
+import { aspects, shapes } from '@green-pitch/core/practice'
 import type { SliceTask } from '@green-pitch/core/pattern'
 import {
   chartPapers,
@@ -33,6 +36,7 @@ import {
   type DrawerRecord,
   type JobRecord,
   type LogRecord,
+  type PracticeRecord,
   type MaterialRecord,
   type MetaRecord,
   type Price,
@@ -136,6 +140,27 @@ const remedyRecord = Joi.object<RemedyRecord, true>({
   outcomes: Joi.array().items(outcome).max(testIds.length).required(),
   failed: Joi.array().items(one(causeIds)).max(causeIds.length).required(),
   cause: one([...causeIds, 'nothing']),
+})
+const share = Joi.number().min(0).max(1)
+const practiceRecord = Joi.object<PracticeRecord, true>({
+  id,
+  rev,
+  at: from0.required(),
+  family: one(sawFamilies).required(),
+  shape: one(shapes),
+  own: name(120).optional(),
+  blade: name(120).required(),
+  stock: name(120).required(),
+  score: Joi.number().min(0).max(100).required(),
+  stray: from0.required(),
+  worst: from0.required(),
+  seconds: from0.required(),
+  aspects: Joi.object(Object.fromEntries(aspects.map((m) => [m, share]))).required(),
+  against: Joi.object<Record<Skill, number>, true>({
+    learning: above0.required(),
+    practised: above0.required(),
+    sure: above0.required(),
+  }).required(),
 })
 const grade = Joi.number()
   .valid(...grades)
@@ -254,6 +279,7 @@ const kept = {
   trials: trialRecord,
   weighings: weighingRecord,
   remedies: remedyRecord,
+  practice: practiceRecord,
 }
 const aside = Joi.object({
   id,

@@ -1,0 +1,294 @@
+<script setup lang="ts">
+import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useElementSize, usePreferredReducedMotion } from '@vueuse/core'
+import { breachWords, type Job } from '@green-pitch/core'
+import {
+  beginCut,
+  breachBit,
+  breaches,
+  cutTick,
+  manners,
+  placeAt,
+  steersman,
+  TICK,
+  type Breach,
+  type Cutting,
+  type Hand,
+  type Line,
+  type SimulatedSaw,
+  type Slip,
+} from '@green-pitch/core/practice'
+import {
+  cameraOf,
+  colorsOf,
+  drawnOf,
+  grow,
+  overview,
+  paintBlade,
+  paintGauges,
+  paintSlips,
+  paintWork,
+  sceneOf,
+  type Camera,
+  type Colors,
+  type Drawn,
+  type Scene,
+} from '../../draw/practiceScene'
+import { useSettings } from '../../store/settings'
+import { sawSound } from '../../ui/sawSound'
+import { gripOf } from './grip'
+
+/** The cut under the hand: steered by pointer, fingers and keys, seen as it goes; at its end the pattern comes off. */
+const props = defineProps<{
+  saw: SimulatedSaw
+  job: Job
+  lines: Line[]
+  offset: number
+  moves: 'work' | 'saw'
+  sound: boolean
+  seed: number
+  /** a sure hand saws it, several times as fast, and nothing is scored */
+  shown: boolean
+}>()
+const emit = defineEmits<{ ended: [cuts: Cutting[]] }>()
+const PEEL = 900 // ms
+const FAST = 5
+const LEAST = 3 // mm sawn before there is anything to look at
+
+const canvas = ref<HTMLCanvasElement>()
+const box = ref<HTMLElement>()
+const { width, height } = useElementSize(box)
+const still = usePreferredReducedMotion()
+const phase = ref<'ready' | 'sawing' | 'over'>('ready')
+const breach = ref<Breach>()
+const spoken = ref('')
+
+// what changes with every picture stays out of the reactive world
+let cuts: Cutting[] = []
+let drawn: Drawn[] = []
+let scene: Scene
+let colors: Colors
+let grip: ReturnType<typeof gripOf>
+let guide: (() => Hand) | undefined
+let camera: Camera
+let heard: ReturnType<typeof sawSound> | undefined
+let places: { slip: Slip; x: number; y: number }[] = []
+let [frame, before, left, peeled, quarter] = [0, 0, 0, 0, 0]
+
+const now = () => cuts.at(-1)!
+function set() {
+  const line = props.lines[cuts.length]!
+  cuts.push(beginCut(props.saw, line, props.offset, props.seed + cuts.length))
+  drawn.push(drawnOf())
+  guide = props.shown ? steersman(now(), props.job, manners.sure, props.seed + 77) : undefined
+}
+function begin() {
+  cuts = []
+  drawn = []
+  places = []
+  ;[left, peeled, quarter] = [0, 0, 0]
+  scene = sceneOf(props.lines, props.offset, props.saw.kerf)
+  grip = gripOf(props.moves, props.lines)
+  phase.value = 'ready'
+  breach.value = undefined
+  spoken.value = ''
+  set()
+}
+/** The places to look at, once it has been judged. */
+function reveal(slips: readonly Slip[]) {
+  places = slips.map((slip) => ({ slip, ...placeOf(slip) }))
+}
+function placeOf({ along, stray }: Slip) {
+  const i = cuts.findIndex((c) => Math.abs(c.near.along) >= along)
+  return placeAt(props.lines[Math.max(0, i)]!, along, props.offset + stray)
+}
+defineExpose({ stop, reveal, phase })
+
+function stop() {
+  if (phase.value === 'over') return
+  if (now().near.along < LEAST && cuts.length === 1) return begin()
+  phase.value = 'over'
+  heard?.set(0, 0)
+  breach.value = undefined
+  peeled = still.value === 'reduce' ? 1 : 0
+  emit('ended', cuts)
+}
+
+/** Bits of a breach that lasts are told; a flicker is not. */
+let lasted = 0
+let told = 0
+function tell(c: Cutting, dt: number) {
+  const bits = c.breach & ~(c.feed < 0.3 * props.saw.pace ? breachBit('rubs') : 0)
+  lasted = bits ? lasted + dt : 0
+  if (lasted < 0.15) {
+    if (!bits && c.time - told > 1.2) breach.value = undefined
+    return
+  }
+  const found = breaches.find((b) => bits & breachBit(b))
+  if (found && found !== breach.value) {
+    breach.value = found
+    spoken.value = `${breachWords[found].says}. ${breachWords[found].helps}`
+  }
+  told = c.time
+  const share = Math.floor((4 * c.near.along) / c.line.length)
+  if (share > quarter && share < 4) {
+    quarter = share
+    if (!found) spoken.value = ['', 'A quarter sawn.', 'Half sawn.', 'Three quarters sawn.'][share]!
+  }
+}
+
+function picture(t: number) {
+  frame = requestAnimationFrame(picture)
+  const ctx = canvas.value?.getContext('2d')
+  if (!ctx || !width.value) return
+  const dt = Math.min(0.1, (t - before) / 1000)
+  before = t
+  const c = now()
+  const start = placeAt(props.lines[cuts.length - 1]!, 0).heading
+  if (phase.value !== 'over') {
+    camera = cameraOf(c, props.moves, width.value, height.value, start)
+    const hand = grip.read(c, camera, dt)
+    if (phase.value === 'ready' && (hand.push > 0 || props.shown)) phase.value = 'sawing'
+    if (phase.value === 'sawing') {
+      left += props.shown ? dt * FAST : dt
+      for (; left >= TICK && !c.ended; left -= TICK) cutTick(c, guide ? guide() : hand)
+      grow(drawn.at(-1)!, c)
+      tell(c, dt)
+      heard?.set(props.saw.spm, c.push / props.saw.push)
+      if (c.ended) next(c)
+    }
+  } else if (peeled < 1) peeled = Math.min(1, peeled + (1000 * dt) / PEEL)
+  const scale = Math.min(2, window.devicePixelRatio || 1)
+  const [w, h] = [Math.round(width.value * scale), Math.round(height.value * scale)]
+  if (canvas.value!.width !== w || canvas.value!.height !== h) [canvas.value!.width, canvas.value!.height] = [w, h]
+  ctx.setTransform(scale, 0, 0, scale, 0, 0)
+  ctx.fillStyle = colors.paper
+  ctx.fillRect(0, 0, width.value, height.value)
+  if (phase.value === 'over') {
+    const view = overview(scene, width.value, height.value)
+    paintWork(ctx, view, scene, drawn, props.saw.kerf, colors, peeled)
+    if (peeled >= 1) paintSlips(ctx, view, places, colors)
+  } else {
+    paintWork(ctx, camera, scene, drawn, props.saw.kerf, colors)
+    paintBlade(ctx, camera, c, colors)
+    paintGauges(ctx, c, width.value, height.value, colors)
+  }
+}
+function next(c: Cutting) {
+  grip.letGo()
+  if (c.ended === 'through' && cuts.length < props.lines.length) {
+    set()
+    phase.value = 'ready'
+    spoken.value = 'Now from the other end.'
+  } else stop()
+}
+
+/** Keys act while the cut has the focus. */
+const KEYS: Record<string, (down: boolean, e: KeyboardEvent) => void> = {
+  ArrowUp: (down) => down && grip.pushBy(1),
+  ArrowDown: (down) => down && grip.pushBy(-1),
+  ArrowLeft: (down, e) => ((grip.keys.left = down), (grip.keys.aside = e.shiftKey)),
+  ArrowRight: (down, e) => ((grip.keys.right = down), (grip.keys.aside = e.shiftKey)),
+  ' ': (down, e) => down && !e.repeat && (grip.keys.resting = !grip.keys.resting),
+  PageDown: (down, e) => down && !e.repeat && (grip.keys.resting = !grip.keys.resting),
+  Escape: (down) => down && stop(),
+}
+function key(e: KeyboardEvent, down: boolean) {
+  const act = KEYS[e.key]
+  if (!act || e.altKey || e.ctrlKey || e.metaKey || phase.value === 'over') return
+  e.preventDefault()
+  e.stopPropagation()
+  hear()
+  act(down, e)
+}
+function at(e: PointerEvent): [number, number] {
+  const r = canvas.value!.getBoundingClientRect()
+  return [e.clientX - r.left, e.clientY - r.top]
+}
+function press(e: PointerEvent) {
+  if (phase.value === 'over') return
+  canvas.value!.setPointerCapture(e.pointerId)
+  hear()
+  grip.hold(e.pointerId, ...at(e))
+}
+/** Browsers let a sound begin only under the hand. */
+function hear() {
+  if (props.sound) heard ??= sawSound()
+}
+watch(
+  () => props.sound,
+  (on) => {
+    if (on) return
+    heard?.close()
+    heard = undefined
+  },
+)
+watch(() => [props.saw, props.lines, props.seed, props.shown], begin)
+const settings = useSettings()
+const repaint = () => box.value && (colors = colorsOf(box.value))
+watch(() => settings.lamp, repaint, { flush: 'post' })
+onMounted(() => {
+  repaint()
+  begin()
+  frame = requestAnimationFrame(picture)
+})
+onBeforeUnmount(() => {
+  cancelAnimationFrame(frame)
+  heard?.close()
+})
+</script>
+
+<template>
+  <div
+    ref="box"
+    class="cut"
+    tabindex="0"
+    role="application"
+    aria-label="The cut. Up and down: push more or less. Left and right: turn. Space: rest. Escape: stop and look."
+    @keydown="key($event, true)"
+    @keyup="key($event, false)"
+    @blur="grip?.letGo()"
+  >
+    <canvas
+      ref="canvas"
+      @pointerdown="press"
+      @pointermove="grip.move($event.pointerId, ...at($event))"
+      @pointerup="grip.release($event.pointerId)"
+      @pointercancel="grip.release($event.pointerId)"
+    ></canvas>
+    <p v-if="breach" class="breach" aria-hidden="true">
+      <b>{{ breachWords[breach].says }}.</b> {{ breachWords[breach].helps }}
+    </p>
+    <p class="sr" role="status">{{ spoken }}</p>
+  </div>
+</template>
+
+<style scoped>
+.cut {
+  outline-offset: -3px;
+  position: relative;
+  min-height: 0;
+  overflow: hidden;
+}
+canvas {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  touch-action: none;
+  cursor: grab;
+}
+canvas:active {
+  cursor: grabbing;
+}
+.breach {
+  position: absolute;
+  inset: 12px 12px auto;
+  width: fit-content;
+  padding: 6px 12px;
+  background: var(--beyond-bg);
+  color: var(--ink);
+  border-left: 4px solid var(--beyond);
+  pointer-events: none;
+}
+</style>

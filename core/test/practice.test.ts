@@ -1,5 +1,16 @@
 import { describe, expect, it } from 'vitest'
-import { blades, makeJob, rankBlades, skills, stressInUse, tensionFromStress, workedRadius, type Skill, type StrungJob } from '../src/index'
+import {
+  blades,
+  makeJob,
+  rankBlades,
+  sawFamilies,
+  skills,
+  stressInUse,
+  tensionFromStress,
+  workedRadius,
+  type Skill,
+  type StrungJob,
+} from '../src/index'
 import { bevelSlope, bow } from '../src/tension/index'
 import { stockInSpan } from '../src/job/index'
 import {
@@ -17,10 +28,12 @@ import {
   offsetOf,
   pen,
   placeAt,
+  practiceSetUp,
   sawnBy,
   score,
   simulatedSaw,
   strayOfSkills,
+  teacher,
   TICK,
   type Cutting,
   type Hand,
@@ -149,6 +162,19 @@ describe('the score', () => {
         return { hard: difficulty(e.lines, saw, job), score: scores.reduce((a, b) => a + b) / 3 }
       })
       expect(together(rungs.map((r) => r.hard), rungs.map((r) => r.score))).toBeLessThan(-0.65) // prettier-ignore
+    }
+  })
+
+  it('of a good hand is high on every rung with every kind of saw', () => {
+    for (const family of sawFamilies) {
+      const { job, blade } = practiceSetUp(family)
+      const saw = simulatedSaw(job, blade)
+      for (const shape of ladder[family]) {
+        const e = exercise(shape, family, blade)
+        const s = score(e.lines.map((l, i) => sawnBy(teacher, saw, l, offsetOf(e, saw.kerf), job, 3 + i)), job) // prettier-ignore
+        expect(s.score, `${family} ${shape}`).toBeGreaterThan(65)
+        expect(s.sawn, `${family} ${shape}`).toBeGreaterThan(0.95 * s.length)
+      }
     }
   })
 

@@ -110,6 +110,14 @@ export function beginCut(saw: SimulatedSaw, line: Line, offset: number, seed: nu
   }
 }
 
+/** As near as a hand sets a blade down at a line's start: a little beside it and askew, mm and rad; by the seed. */
+export function setDown(kerf: number, seed: number): { x: number; heading: number } {
+  const random = seeded(seed ^ 0x5eed)
+  return { x: BESIDE * kerf * (2 * random() - 1), heading: ASKEW * (2 * random() - 1) }
+}
+const BESIDE = 0.3 // of a kerf at most; estimate
+const ASKEW = 0.03 // rad at most; estimate
+
 /** One tick of the cut under the hand; changes `c` and makes nothing new. */
 export function cutTick(c: Cutting, hand: Hand): void {
   if (c.ended) return

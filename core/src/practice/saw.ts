@@ -42,6 +42,9 @@ export interface SimulatedSaw {
   /** most the work may be fed with, N, and what gives first beyond */
   push: number
   limit: HoldLimit
+  /** push at which teeth or gaps have all they take, and at which teeth begin to bite, N */
+  full: number
+  bites: number
   /** mm of bow in the feed direction under that push; 0 where the back is held */
   bow: number
   /** sideways bend under 1 N where the kerf shows above, in mid stock and below, mm */
@@ -77,6 +80,9 @@ export function simulatedSaw(job: Job, blade: Blade): SimulatedSaw {
   const { push, limit } = hold(job, blade)
   const { m, cuts } = job.stock.material
   const ceiling = maxChipLoad(job, blade)
+  const bite = chipLoadForForce(job, blade, 1)
+  const pushFor = (b: number) => (b / bite) ** (1 - m)
+  const floor = minChipLoad(job, blade)
   const idle = heatIndex(job, blade, spm, 0)
   return {
     width: blade.width,
@@ -84,14 +90,16 @@ export function simulatedSaw(job: Job, blade: Blade): SimulatedSaw {
     kerf: blade.kerf,
     height: H,
     spm,
-    bite: chipLoadForForce(job, blade, 1),
+    bite,
     power: 1 / (1 - m),
     feedPerBite: (contact(job, blade) / H) * feedForChipLoad(1, spm, meanSpacing(blade), strokeOf(job.saw, blade)),
     gullet: ceiling.gullet,
-    floor: minChipLoad(job, blade),
+    floor,
     most: feed.inputs.stroke ?? Infinity,
     push,
     limit,
+    full: Math.min(push, pushFor(ceiling.gullet)),
+    bites: pushFor(floor),
     bow: isStrungJob(job) ? bowAllowed(job) : 0,
     sideways: sideways(job, blade),
     leanAllowed: leanAllowed(job),

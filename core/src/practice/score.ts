@@ -42,7 +42,8 @@ export interface Scored {
 const LINE = 0.1 // mm, half a drawn line: nearer, it is not crossed; estimate
 const SPIN_TIME = 1.5 // s a corner takes; estimate
 const SEEN = 0.12 // mm of stray that is a place worth naming; estimate
-const APART = 4 // mm between places named
+const EASED = 1 // mm of stray that a line can be eased over; estimate
+const APART = 0.1 // of the line between places named
 const half = (x: number) => 1 / (1 + x * x)
 
 /**
@@ -153,7 +154,7 @@ function nearestRow({ along }: Line, s: number): number {
 }
 
 /** Where it was farthest off, each place once, and whether that shows. */
-function worstPlaces({ trace, offset }: Cutting): Slip[] {
+function worstPlaces({ line, trace, offset }: Cutting): Slip[] {
   const rows = Array.from({ length: trace.rows }, (_, i) => i).sort(
     (a, b) => Math.abs(trace.at(b, 'stray')) - Math.abs(trace.at(a, 'stray')),
   )
@@ -161,9 +162,9 @@ function worstPlaces({ trace, offset }: Cutting): Slip[] {
   for (const i of rows) {
     const [along, stray] = [trace.at(i, 'along'), trace.at(i, 'stray')]
     if (Math.abs(stray) < SEEN || found.length === 3) break
-    if (found.some((f) => Math.abs(f.along - along) < APART)) continue
+    if (found.some((f) => Math.abs(f.along - along) < APART * line.length)) continue
     const into = offset === 0 || stray * offset < 0 ? 'kept' : 'waste'
-    const verdict = slipMatters(Math.abs(stray), into, { edge: 'shows', allowance: SANDED, fairs: true }).evaluation
+    const verdict = slipMatters(Math.abs(stray), into, { edge: 'shows', allowance: SANDED, fairs: Math.abs(stray) < EASED }).evaluation
     found.push({ along, stray, into, verdict })
   }
   return found

@@ -9,7 +9,7 @@ const setUps: Record<Family, { saw: string; blade: string; material: string; thi
   scroll: { saw: 'scroll-plain', blade: 'scroll-mixed-3', material: 'pear', thickness: 9, cut: { radius: 5 } },
   jeweler: { saw: 'frame-70', blade: 'jeweler-2o0', material: 'silver', thickness: 0.8, cut: { radius: 3 } },
   coping: { saw: 'coping-165', blade: 'coping-wood-20', material: 'pear', thickness: 9, cut: { radius: 10 } },
-  bow: { saw: 'bow-300', blade: 'bow-curve', material: 'pear', thickness: 18, cut: { radius: 40 } },
+  bow: { saw: 'bow-300', blade: 'bow-curve-12', material: 'pear', thickness: 18, cut: { radius: 40 } },
   jigsaw: { saw: 'jigsaw-orbital', blade: 'jig-curve-ground-12', material: 'birch-ply', thickness: 18, cut: { radius: 30 } },
   hand: { saw: 'hand-saws', blade: 'pull-back-21', material: 'pear', thickness: 12, cut: { kind: 'straight', grain: 'along', depth: 12 } },
 }

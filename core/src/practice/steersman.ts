@@ -2,7 +2,7 @@ import { workedRadius } from '../blade/index.js'
 import { ANSWER, controlFeed } from '../cut/index.js'
 import type { Job, Skill } from '../job/index.js'
 import { seeded } from '../number/index.js'
-import { beginCut, cutTick, TICK, type Cutting, type Hand } from './cutting.js'
+import { beginCut, cutTick, setDown, TICK, type Cutting, type Hand } from './cutting.js'
 import { indexAt, placeAt, wrapped, type Line } from './line.js'
 import type { SimulatedSaw } from './saw.js'
 
@@ -22,6 +22,8 @@ export const manners: Record<Skill, Manner> = {
   practised: { delay: ANSWER.practised, tremor: 0.05, unsteady: 0.4, pace: 0.9 },
   sure: { delay: ANSWER.sure, tremor: 0.03, unsteady: 0.2, pace: 0.9 },
 }
+/** A hand to look up to, for showing how it goes. */
+export const teacher: Manner = { delay: 0.1, tremor: 0.015, unsteady: 0.1, pace: 0.9 }
 const TREMBLES = 0.15 // s over which a tremor lasts; estimate
 const LONGEST = 600 // s before it gives up
 
@@ -84,7 +86,7 @@ const cornerAhead = ({ offset }: Cutting, turn: number) => -offset * Math.tan(Ma
 
 /** A whole line sawn by such a hand. */
 export function sawnBy(manner: Manner, saw: SimulatedSaw, line: Line, offset: number, job: Job, seed: number): Cutting {
-  const c = beginCut(saw, line, offset, seed)
+  const c = beginCut(saw, line, offset, seed, setDown(saw.kerf, seed))
   const hand = steersman(c, job, manner, seed + 1)
   while (!c.ended && c.time < LONGEST) cutTick(c, hand())
   return c

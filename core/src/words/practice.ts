@@ -3,7 +3,6 @@ import { toDegrees } from '../number/index.js'
 import { decimal } from '../quantity/index.js'
 import type { Family } from '../saw/index.js'
 import type { Breach, LearningCurve, Aspect, Scored, ShapeName, Slip } from '../practice/index.js'
-import { slipWords } from './pattern.js'
 import { lengthWords, listWords, minutesWords, type Say } from './say.js'
 
 /** What each exercise is called, and the one thing it is for. */
@@ -62,9 +61,17 @@ export function resultWords(s: Scored): string {
   if (!seen.length) return s.slips.length ? 'Nobody will see where you left the line.' : 'On the line from end to end.'
   return seen.length === 1 ? 'One place will be seen.' : `${seen.length} places will be seen.`
 }
+const seenWords: Record<Slip['verdict'], string> = {
+  vanishes: 'nobody will see it',
+  'saw-again': 'sand or saw it off',
+  fairs: 'ease the line beside it',
+  shows: 'it shows',
+  weakens: 'it weakens the piece',
+  gapes: 'a gap would show',
+}
 /** A place off the line: how far, which way, and whether that shows. */
 export const placeWords = (s: Slip, say: Say): string =>
-  `${lengthWords(Math.round(Math.abs(s.stray) * 100) / 100, say)} into the ${s.into === 'kept' ? 'piece' : 'waste'}. ${slipWords[s.verdict]}`
+  `${lengthWords(Math.round(Math.abs(s.stray) * 100) / 100, say)} into the ${s.into === 'kept' ? 'piece' : 'waste'}: ${seenWords[s.verdict]}.`
 
 /** Figures beside a score. */
 export const figuresWords = (s: Scored, say: Say): string =>
@@ -78,8 +85,9 @@ export const figuresWords = (s: Scored, say: Say): string =>
 export function tryWords(s: Scored): string {
   const [longest] = (Object.entries(s.breaches) as [Breach, number][]).filter(([b, t]) => b !== 'rubs' || t > 2).sort((a, b) => b[1] - a[1])
   const lowest = (Object.entries(s.aspects) as [Aspect, number][]).reduce((a, b) => (b[1] < a[1] ? b : a))
+  const astray = lowest[1] < 0.4 && (lowest[0] === 'line' || lowest[0] === 'worst' || lowest[0] === 'side')
   if (lowest[1] > 0.9) return 'Nothing to mend. Try a harder one.'
-  if (longest && longest[1] > Math.max(1, 0.08 * s.seconds)) return breachWords[longest[0]].helps
+  if (!astray && longest && longest[1] > Math.max(1, 0.08 * s.seconds)) return breachWords[longest[0]].helps
   return aspectWords[lowest[0]].tip
 }
 export const handWords: Record<Skill, string> = { learning: 'still learning', practised: 'practiced', sure: 'sure' }

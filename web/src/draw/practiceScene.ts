@@ -8,7 +8,7 @@ export function colorsOf(e: Element): Colors {
   return Object.fromEntries(NAMES.map((n) => [n, style.getPropertyValue(`--${n}`).trim()])) as Colors
 }
 
-const MARGIN = 6 // mm of pattern paper about the lines, and of board about the paper
+const MARGIN = 12 // kerfs of pattern paper about the lines, and of board about the paper
 const KERF_PX = 14 // px that a kerf is drawn wide, so that one sees where the line lies in it
 const SPACED = 0.15 // mm between points of the drawn kerf
 const LINE = 0.18 // mm
@@ -29,9 +29,11 @@ export interface Scene {
   lines: Path2D
   waste: Path2D
   box: { x: number; y: number; width: number; height: number }
+  /** mm of board about that */
+  rim: number
 }
 export function sceneOf(lines: readonly Line[], offset: number, kerf: number): Scene {
-  const scene: Scene = { lines: new Path2D(), waste: new Path2D(), box: { x: 0, y: 0, width: 0, height: 0 } }
+  const scene: Scene = { lines: new Path2D(), waste: new Path2D(), box: { x: 0, y: 0, width: 0, height: 0 }, rim: MARGIN * kerf }
   let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity]
   const BAND = 5 * kerf
   for (const { points: p } of lines) {
@@ -52,7 +54,8 @@ export function sceneOf(lines: readonly Line[], offset: number, kerf: number): S
     for (const [x, y] of side.reverse()) scene.waste.lineTo(x, y)
     scene.waste.closePath()
   }
-  scene.box = { x: x0 - MARGIN, y: y0 - MARGIN, width: x1 - x0 + 2 * MARGIN, height: y1 - y0 + 2 * MARGIN }
+  const { rim } = scene
+  scene.box = { x: x0 - rim, y: y0 - rim, width: x1 - x0 + 2 * rim, height: y1 - y0 + 2 * rim }
   return scene
 }
 
@@ -86,12 +89,16 @@ export interface Camera {
 }
 export const scaleFor = (kerf: number) => Math.min(34, Math.max(4, KERF_PX / kerf))
 
+/** What moves under the hand: the work about a saw that stands, the saw about fixed work, or a plate down into it. */
+export type Moves = 'work' | 'saw' | 'down'
 /** The camera of a cut under way: of a saw that stands, its teeth toward the user; of a saw that is led, the way it was set down. */
-export function cameraOf(c: Cutting, moves: 'work' | 'saw', width: number, height: number, start: number): Camera {
+export function cameraOf(c: Cutting, moves: Moves, width: number, height: number, start: number): Camera {
   const scale = scaleFor(c.saw.kerf)
-  return moves === 'work'
-    ? { at: [width / 2, height * 0.4], of: [c.x, c.y], turned: Math.PI / 2 + c.heading, scale }
-    : { at: [width / 2, height * 0.6], of: [c.x, c.y], turned: start - Math.PI / 2, scale }
+  const of: [number, number] = [c.x, c.y]
+  if (moves === 'work') return { at: [width / 2, height * 0.4], of, turned: Math.PI / 2 + c.heading, scale }
+  return moves === 'down'
+    ? { at: [width / 2, height * 0.4], of, turned: Math.PI / 2 + start, scale }
+    : { at: [width / 2, height * 0.6], of, turned: start - Math.PI / 2, scale }
 }
 /** The camera that shows the whole piece. */
 export function overview({ box }: Scene, width: number, height: number): Camera {
@@ -127,14 +134,14 @@ export function paintWork(
   colors: Colors,
   peeled = 0,
 ): void {
-  const { box } = scene
+  const { box, rim } = scene
   ctx.save()
   toWork(ctx, camera)
   ctx.fillStyle = colors.stock
-  ctx.fillRect(box.x - MARGIN, box.y - MARGIN, box.width + 2 * MARGIN, box.height + 2 * MARGIN)
+  ctx.fillRect(box.x - rim, box.y - rim, box.width + 2 * rim, box.height + 2 * rim)
   ctx.lineWidth = 1 / camera.scale
   ctx.strokeStyle = colors['stock-line']
-  ctx.strokeRect(box.x - MARGIN, box.y - MARGIN, box.width + 2 * MARGIN, box.height + 2 * MARGIN)
+  ctx.strokeRect(box.x - rim, box.y - rim, box.width + 2 * rim, box.height + 2 * rim)
   if (peeled < 1) {
     ctx.save()
     ctx.beginPath()
@@ -186,8 +193,8 @@ function dot(ctx: CanvasRenderingContext2D, x: number, y: number, r: number) {
   ctx.fill()
 }
 
-/** The blade in its kerf, seen from above, bent as it is; what is wrong with it shows. */
-export function paintBlade(ctx: CanvasRenderingContext2D, camera: Camera, c: Cutting, colors: Colors): void {
+/** The blade in its kerf, seen from above, bent as it is, or a plate seen along its teeth; what is wrong with it shows. */
+export function paintBlade(ctx: CanvasRenderingContext2D, camera: Camera, c: Cutting, plate: boolean, colors: Colors): void {
   const { saw } = c
   ctx.save()
   toWork(ctx, camera)
@@ -195,12 +202,18 @@ export function paintBlade(ctx: CanvasRenderingContext2D, camera: Camera, c: Cut
   ctx.rotate(c.heading)
   const front = Math.min(saw.width / 2, 6)
   ctx.fillStyle = KERF
-  ctx.fillRect(0, -saw.kerf / 2 + c.bend, front, saw.kerf)
+  if (!plate) ctx.fillRect(0, -saw.kerf / 2 + c.bend, front, saw.kerf)
   const wrong = c.breach & (breachBit('bows') | breachBit('binds') | breachBit('packs') | breachBit('leans'))
   const shaken = c.breach & breachBit('binds') ? 0.12 * saw.kerf * Math.sin(c.time * 190) : 0
   ctx.fillStyle = wrong ? colors.beyond : colors['steel-dark']
   const t = saw.thickness / 2
   const y = c.bend + shaken
+  if (plate) {
+    // seen along its tooth line, which is at the bottom of the kerf
+    ctx.fillRect(-saw.width, y - t, saw.width, 2 * t)
+    ctx.restore()
+    return
+  }
   ctx.beginPath()
   ctx.moveTo(-front, y - t)
   ctx.lineTo(front * 0.55, y - t)
@@ -226,9 +239,7 @@ export function paintBlade(ctx: CanvasRenderingContext2D, camera: Camera, c: Cut
 export function paintGauges(ctx: CanvasRenderingContext2D, c: Cutting, width: number, height: number, colors: Colors): void {
   const { saw } = c
   const [x, y, w, h] = [16, height - 30, Math.min(240, width * 0.5), 12]
-  const most = 2 // of the push allowed, at the end of the scale
-  const floor = Math.min(0.9, (saw.floor / saw.bite) ** (1 / saw.power) / saw.push)
-  const full = Math.min(1, ((1.3 * saw.gullet) / saw.bite) ** (1 / saw.power) / saw.push)
+  const most = 2 * saw.full
   ctx.fillStyle = colors.paper
   ctx.globalAlpha = 0.85
   ctx.fillRect(x - 8, y - 24, w + 16, 50)
@@ -238,9 +249,10 @@ export function paintGauges(ctx: CanvasRenderingContext2D, c: Cutting, width: nu
   ctx.fillRect(x, y, w, h)
   ctx.fillStyle = colors.within
   ctx.globalAlpha = 0.35
-  ctx.fillRect(x + (w * floor) / most, y, (w * (full - floor)) / most, h)
+  const [from, to] = [Math.min(saw.bites, 0.8 * saw.full), 1.1 * saw.full]
+  ctx.fillRect(x + (w * from) / most, y, (w * (to - from)) / most, h)
   ctx.globalAlpha = 1
-  const at = Math.min(1, c.push / saw.push / most)
+  const at = Math.min(1, c.push / most)
   ctx.fillStyle = c.breach & (breachBit('bows') | breachBit('packs')) ? colors.beyond : colors.ink
   ctx.fillRect(x + w * at - 2, y - 4, 4, h + 8)
   ctx.font = '13px "Atkinson Hyperlegible Next Variable", sans-serif'

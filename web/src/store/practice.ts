@@ -102,6 +102,8 @@ export const usePractice = defineStore('practice', () => {
     return found
   }
   async function judge(done: Cutting[]): Promise<Scored> {
+    // what comes next may be another now: what was sawn stays in sight
+    choice.value = chosen.value
     const { job, blade } = setUp.value
     const found = score(done, job)
     judged.value = found

@@ -3,6 +3,7 @@ import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useLocalStorage, useMediaQuery } from '@vueuse/core'
 import { bladeWords, exerciseWords, lengthWords, practiceFamilies, sawFamilies, type Family } from '@green-pitch/core'
 import type { Cutting } from '@green-pitch/core/practice'
+import type { Moves } from '../../draw/practiceScene'
 import { useJob } from '../../store/job'
 import { usePractice, type Choice } from '../../store/practice'
 import { useSettings } from '../../store/settings'
@@ -26,7 +27,8 @@ function fresh() {
   return crypto.getRandomValues(new Uint32Array(1))[0]! >>> 1
 }
 
-const moves = computed(() => (['jigsaw', 'coping', 'bow', 'hand'].includes(practice.family) ? 'saw' : 'work'))
+const HOW: Record<Family, Moves> = { scroll: 'work', jeweler: 'work', coping: 'saw', bow: 'saw', jigsaw: 'saw', hand: 'down' }
+const moves = computed(() => HOW[practice.family])
 const words = computed(() => {
   const c = practice.chosen
   if ('shape' in c) return exerciseWords[c.shape]

@@ -7,9 +7,10 @@ import {
   breachBit,
   breaches,
   cutTick,
-  manners,
   placeAt,
+  setDown,
   steersman,
+  teacher,
   TICK,
   type Breach,
   type Cutting,
@@ -32,6 +33,7 @@ import {
   type Camera,
   type Colors,
   type Drawn,
+  type Moves,
   type Scene,
 } from '../../draw/practiceScene'
 import { useSettings } from '../../store/settings'
@@ -44,7 +46,7 @@ const props = defineProps<{
   job: Job
   lines: Line[]
   offset: number
-  moves: 'work' | 'saw'
+  moves: Moves
   sound: boolean
   seed: number
   /** a sure hand saws it, several times as fast, and nothing is scored */
@@ -78,9 +80,10 @@ let [frame, before, left, peeled, quarter] = [0, 0, 0, 0, 0]
 const now = () => cuts.at(-1)!
 function set() {
   const line = props.lines[cuts.length]!
-  cuts.push(beginCut(props.saw, line, props.offset, props.seed + cuts.length))
+  const seed = props.seed + cuts.length
+  cuts.push(beginCut(props.saw, line, props.offset, seed, setDown(props.saw.kerf, seed)))
   drawn.push(drawnOf())
-  guide = props.shown ? steersman(now(), props.job, manners.sure, props.seed + 77) : undefined
+  guide = props.shown ? steersman(now(), props.job, teacher, props.seed + 77) : undefined
 }
 function begin() {
   cuts = []
@@ -88,7 +91,7 @@ function begin() {
   places = []
   ;[left, peeled, quarter] = [0, 0, 0]
   scene = sceneOf(props.lines, props.offset, props.saw.kerf)
-  grip = gripOf(props.moves, props.lines)
+  grip = gripOf(props.moves, props.saw, props.lines)
   phase.value = 'ready'
   breach.value = undefined
   spoken.value = ''
@@ -114,13 +117,16 @@ function stop() {
   emit('ended', cuts)
 }
 
+const FLICKER = 0.15 // s
+const RUBBED = 1
 /** Bits of a breach that lasts are told; a flicker is not. */
 let lasted = 0
 let told = 0
 function tell(c: Cutting, dt: number) {
-  const bits = c.breach & ~(c.feed < 0.3 * props.saw.pace ? breachBit('rubs') : 0)
+  const bits = c.breach
   lasted = bits ? lasted + dt : 0
-  if (lasted < 0.15) {
+  // rubbing is where every push begins
+  if (lasted < (bits === breachBit('rubs') ? RUBBED : FLICKER)) {
     if (!bits && c.time - told > 1.2) breach.value = undefined
     return
   }
@@ -139,7 +145,7 @@ function tell(c: Cutting, dt: number) {
 
 function picture(t: number) {
   frame = requestAnimationFrame(picture)
-  const ctx = canvas.value?.getContext('2d')
+  const ctx = canvas.value?.getContext('2d', { alpha: false, desynchronized: true })
   if (!ctx || !width.value) return
   const dt = Math.min(0.1, (t - before) / 1000)
   before = t
@@ -154,7 +160,7 @@ function picture(t: number) {
       for (; left >= TICK && !c.ended; left -= TICK) cutTick(c, guide ? guide() : hand)
       grow(drawn.at(-1)!, c)
       tell(c, dt)
-      heard?.set(props.saw.spm, c.push / props.saw.push)
+      heard?.set(props.saw.spm, c.push / props.saw.full)
       if (c.ended) next(c)
     }
   } else if (peeled < 1) peeled = Math.min(1, peeled + (1000 * dt) / PEEL)
@@ -170,7 +176,7 @@ function picture(t: number) {
     if (peeled >= 1) paintSlips(ctx, view, places, colors)
   } else {
     paintWork(ctx, camera, scene, drawn, props.saw.kerf, colors)
-    paintBlade(ctx, camera, c, colors)
+    paintBlade(ctx, camera, c, props.moves === 'down', colors)
     paintGauges(ctx, c, width.value, height.value, colors)
   }
 }

@@ -1,8 +1,8 @@
-import type { Cutting, Hand, Line } from '@green-pitch/core/practice'
-import { inWork, onScreen, type Camera } from '../../draw/practiceScene'
+import type { Cutting, Hand, Line, SimulatedSaw } from '@green-pitch/core/practice'
+import { inWork, onScreen, type Camera, type Moves } from '../../draw/practiceScene'
 
-const FULL = 70 // px of pull that are the push allowed
-const MOST = 4 // times the push allowed, however far one pulls
+const FULL = 60 // px of pull that feed as fast as teeth and gaps take it
+const MOST = 3.5 // times the push allowed, however far one pulls
 const LEAN = 0.1 // of a pull to the side is pushed, the rest turns; two fingers only turn
 const FOLLOWS = 3 // 1/s by which the work turns after the hand
 const SPIN = 1.8 // rad/s by keys on the spot
@@ -10,7 +10,7 @@ const RAMP = 3 // 1/s in which a held key comes to its full turn
 const STEP = 0.1
 
 /** A hand on the work or on the saw: fingers by where they took hold, keys by what is held down. */
-export function gripOf(moves: 'work' | 'saw', lines: readonly Line[]) {
+export function gripOf(moves: Moves, saw: SimulatedSaw, lines: readonly Line[]) {
   const hand: Hand = { push: 0, side: 0, turn: 0 }
   const fingers = new Map<number, { x: number; y: number; held: [number, number] }>()
   const keys = { level: 0, resting: false, left: false, right: false, aside: false }
@@ -34,23 +34,25 @@ export function gripOf(moves: 'work' | 'saw', lines: readonly Line[]) {
       Object.assign(keys, { level: 0, left: false, right: false, aside: false })
     },
     pushBy(steps: number) {
-      keys.level = Math.min(1.6, Math.max(0, Math.round((keys.level + steps * STEP) * 10) / 10))
+      // the first press is one that bites
+      const least = Math.min(0.9, Math.ceil((10 * saw.bites) / saw.full) / 10)
+      if (keys.level === 0 && steps > 0) keys.level = least - STEP
+      keys.level = Math.min(2.5, Math.max(0, Math.round((keys.level + steps * STEP) * 10) / 10))
       keys.resting = false
     },
     /** What the hand does now; the same object each time. */
     read(c: Cutting, seen: Camera, dt: number): Hand {
       camera = seen
-      const { saw } = c
       const way = (keys.left ? 1 : 0) - (keys.right ? 1 : 0)
       turning += Math.max(-RAMP * dt, Math.min(RAMP * dt, way - turning))
       if (!way) turning *= 1 - Math.min(1, 8 * dt)
       const resting = keys.resting || keys.level === 0
-      hand.push = resting ? 0 : keys.level * saw.push
-      // left is left on the screen: work that moves under a standing saw is seen against the cut
-      const sign = moves === 'work' ? -1 : 1
+      hand.push = resting ? 0 : keys.level * saw.full
+      // left is left on the screen: a cut that comes toward the user has its right there
+      const sign = moves === 'saw' ? 1 : -1
       const most = resting && fingers.size === 0 ? SPIN : Math.max(0.15, 1.6 * Math.max(c.feed, 0.3 * saw.pace) * sharpest)
       hand.turn = keys.aside ? 0 : sign * turning * most
-      hand.side = keys.aside ? sign * way * 0.2 * saw.push : 0
+      hand.side = keys.aside ? sign * way * 0.2 * saw.full : 0
       if (!fingers.size) return hand
       let [along, aside, twist] = [0, 0, 0]
       const heading = seen.turned - c.heading
@@ -71,7 +73,7 @@ export function gripOf(moves: 'work' | 'saw', lines: readonly Line[]) {
         }
       }
       const n = fingers.size
-      hand.push = (Math.min(MOST, Math.max(0, along / n / FULL)) || 0) * saw.push
+      hand.push = Math.min(MOST * saw.push, (Math.max(0, along) / n / FULL) * saw.full)
       hand.turn = twist / n
       hand.side = n > 1 ? 0 : LEAN * Math.max(-2, Math.min(2, aside / FULL)) * saw.push
       return hand

@@ -1,7 +1,7 @@
-import { breachBit, type Cutting, type Line, type Slip } from '@green-pitch/core/practice'
+import { breachBit, wrapped, type Cutting, type Line, type Slip } from '@green-pitch/core/practice'
 
 /** Colors of the theme in use, by the names they have in the style sheet. */
-const NAMES = ['paper', 'sheet', 'ink', 'soft', 'rule', 'faint', 'within', 'near', 'beyond', 'stock', 'stock-line', 'steel', 'steel-dark', 'void'] as const // prettier-ignore
+const NAMES = ['paper', 'sheet', 'ink', 'soft', 'faint', 'within', 'near', 'beyond', 'stock', 'stock-line', 'steel-dark', 'kerf'] as const // prettier-ignore
 export type Colors = Record<(typeof NAMES)[number], string>
 export function colorsOf(e: Element): Colors {
   const style = getComputedStyle(e)
@@ -10,19 +10,23 @@ export function colorsOf(e: Element): Colors {
 
 const MARGIN = 12 // kerfs of pattern paper about the lines, and of board about the paper
 const KERF_PX = 14 // px that a kerf is drawn wide, so that one sees where the line lies in it
-const SPACED = 0.15 // mm between points of the drawn kerf
+const SPACED = 0.15 // mm between places of the kerf that are looked at
+const FLAT = 0.06 // rad a drawn stretch may bend: points are what a stroke costs
+const LONG = 3 // mm a drawn stretch is at most
 const LINE = 0.18 // mm
-const KERF = 'rgba(38, 30, 22, 0.78)' // one looks into the dark, in every light
 
 /** What of a cut was drawn already: a path that grows, and the places where the kerf came out wider or brown. */
 export interface Drawn {
   path: Path2D
   rows: number
+  /** where the path ends, and where the kerf has come to since, with the way there */
   last: [number, number]
+  tip: [number, number]
+  way: number
   wide: number[]
   brown: number[]
 }
-export const drawnOf = (): Drawn => ({ path: new Path2D(), rows: 0, last: [NaN, NaN], wide: [], brown: [] })
+export const drawnOf = (): Drawn => ({ path: new Path2D(), rows: 0, last: [NaN, NaN], tip: [NaN, NaN], way: 0, wide: [], brown: [] })
 
 /** The exercise as it lies on the board: paths in mm, made once. */
 export interface Scene {
@@ -38,8 +42,16 @@ export function sceneOf(lines: readonly Line[], offset: number, kerf: number): S
   const BAND = 5 * kerf
   for (const { points: p } of lines) {
     const side: [number, number][] = []
+    let [kept, way] = [0, Infinity]
     for (let i = 0; i < p.length; i += 2) {
       const [x, y] = [p[i]!, p[i + 1]!]
+      // only where it bends
+      if (i > 0 && i + 3 < p.length) {
+        const ahead = Math.atan2(p[i + 3]! - y, p[i + 2]! - x)
+        if (Math.abs(wrapped(ahead - way)) < FLAT && i - kept < 400) continue
+        way = ahead
+        kept = i
+      } else if (i === 0) way = Math.atan2(p[3]! - y, p[2]! - x)
       ;[x0, y0, x1, y1] = [Math.min(x0, x), Math.min(y0, y), Math.max(x1, x), Math.max(y1, y)]
       if (i) scene.lines.lineTo(x, y)
       else scene.lines.moveTo(x, y)
@@ -65,13 +77,25 @@ export function grow(d: Drawn, c: Cutting): void {
   for (; d.rows < trace.rows; d.rows++) {
     const [x, y] = [trace.at(d.rows, 'x'), trace.at(d.rows, 'y')]
     const fresh = Number.isNaN(d.last[0])
-    const far = Math.hypot(x - d.last[0], y - d.last[1])
+    const [dx, dy] = [x - d.tip[0], y - d.tip[1]]
+    const far = Math.hypot(dx, dy)
     const width = trace.at(d.rows, 'width')
     const brown = (trace.at(d.rows, 'breach') & breachBit('browns')) !== 0
     if (!fresh && far < SPACED && !(brown && d.brown.length === 0)) continue
-    if (fresh) d.path.moveTo(x, y)
-    else d.path.lineTo(x, y)
-    d.last = [x, y]
+    if (fresh) {
+      d.path.moveTo(x, y)
+      d.last = [x, y]
+    } else {
+      const way = Math.atan2(dy, dx)
+      const first = d.tip[0] === d.last[0] && d.tip[1] === d.last[1]
+      if (first) d.way = way
+      else if (Math.abs(wrapped(way - d.way)) > FLAT || Math.hypot(x - d.last[0], y - d.last[1]) > LONG) {
+        d.path.lineTo(...d.tip)
+        d.last = d.tip
+        d.way = way
+      }
+    }
+    d.tip = [x, y]
     if (width > 1.02 * c.saw.kerf) d.wide.push(x, y, width)
     if (brown) d.brown.push(x, y)
   }
@@ -144,9 +168,11 @@ export function paintWork(
   ctx.strokeRect(box.x - rim, box.y - rim, box.width + 2 * rim, box.height + 2 * rim)
   if (peeled < 1) {
     ctx.save()
-    ctx.beginPath()
-    ctx.rect(box.x + box.width * peeled, box.y, box.width * (1 - peeled), box.height)
-    ctx.clip()
+    if (peeled > 0) {
+      ctx.beginPath()
+      ctx.rect(box.x + box.width * peeled, box.y, box.width * (1 - peeled), box.height)
+      ctx.clip()
+    }
     ctx.fillStyle = colors.sheet
     ctx.fillRect(box.x, box.y, box.width, box.height)
     ctx.fillStyle = colors.faint
@@ -179,11 +205,15 @@ export function paintWork(
   for (const d of drawn) {
     ctx.fillStyle = 'rgba(96, 52, 16, 0.45)' // singed wood, in every light
     for (let i = 0; i < d.brown.length; i += 2) dot(ctx, d.brown[i]!, d.brown[i + 1]!, kerf)
-    ctx.fillStyle = KERF
+    ctx.fillStyle = colors.kerf
     for (let i = 0; i < d.wide.length; i += 3) dot(ctx, d.wide[i]!, d.wide[i + 1]!, d.wide[i + 2]! / 2)
-    ctx.strokeStyle = KERF
+    ctx.strokeStyle = colors.kerf
     ctx.lineWidth = kerf
     ctx.stroke(d.path)
+    ctx.beginPath()
+    ctx.moveTo(...d.last)
+    ctx.lineTo(...d.tip)
+    ctx.stroke()
   }
   ctx.restore()
 }
@@ -201,7 +231,7 @@ export function paintBlade(ctx: CanvasRenderingContext2D, camera: Camera, c: Cut
   ctx.translate(c.x, c.y)
   ctx.rotate(c.heading)
   const front = Math.min(saw.width / 2, 6)
-  ctx.fillStyle = KERF
+  ctx.fillStyle = colors.kerf
   if (!plate) ctx.fillRect(0, -saw.kerf / 2 + c.bend, front, saw.kerf)
   const wrong = c.breach & (breachBit('bows') | breachBit('binds') | breachBit('packs') | breachBit('leans'))
   const shaken = c.breach & breachBit('binds') ? 0.12 * saw.kerf * Math.sin(c.time * 190) : 0

@@ -55,6 +55,9 @@ const props = defineProps<{
 const emit = defineEmits<{ ended: [cuts: Cutting[]] }>()
 const PEEL = 900 // ms
 const FAST = 5
+const LATE = 0.025 // s between pictures: one was missed
+const SLOW = 8 // missed ones, of some hundred, after which pictures grow coarser
+const COARSE = 0.5
 const LEAST = 3 // mm sawn before there is anything to look at
 
 const canvas = ref<HTMLCanvasElement>()
@@ -75,7 +78,7 @@ let guide: (() => Hand) | undefined
 let camera: Camera
 let heard: ReturnType<typeof sawSound> | undefined
 let places: { slip: Slip; x: number; y: number }[] = []
-let [frame, before, left, peeled, quarter] = [0, 0, 0, 0, 0]
+let [frame, before, left, peeled, quarter, late, fine] = [0, 0, 0, 0, 0, 0, 1]
 
 const now = () => cuts.at(-1)!
 function set() {
@@ -164,7 +167,10 @@ function picture(t: number) {
       if (c.ended) next(c)
     }
   } else if (peeled < 1) peeled = Math.min(1, peeled + (1000 * dt) / PEEL)
-  const scale = Math.min(2, window.devicePixelRatio || 1)
+  // a picture no finer than the machine paints in time
+  if (phase.value === 'sawing') late = dt > LATE ? Math.min(SLOW, late + 1) : Math.max(0, late - 0.1)
+  if (late === SLOW) [late, fine] = [0, Math.max(COARSE, 0.8 * fine)]
+  const scale = fine * Math.min(2, window.devicePixelRatio || 1)
   const [w, h] = [Math.round(width.value * scale), Math.round(height.value * scale)]
   if (canvas.value!.width !== w || canvas.value!.height !== h) [canvas.value!.width, canvas.value!.height] = [w, h]
   ctx.setTransform(scale, 0, 0, scale, 0, 0)

@@ -40,6 +40,7 @@ for (const theme of ['Paper', 'Lamp']) {
       'Jobs',
       'Remedy',
       'Trials',
+      'Practice',
       'Log',
       'Drawer',
       'Saws',

@@ -28,6 +28,7 @@ const SPIN = 3 // rad/s, the fastest a piece is turned on the spot; estimate
 const DWELL = 1.5 // s at one place that heat it as much again as moving on does; estimate
 const SNAPS = 3 // times the push allowed, for so many s, and a blade breaks; estimates
 const SNAP_TIME = 0.5
+const ASTRAY = 12 // kerfs off: the line is lost for good
 const EARLY = 0.3 // mm of a blade's width that steer from the very first
 
 /** A cut under way. Lengths mm, angles rad, times s; everything a picture or gauge of it needs. */
@@ -61,7 +62,7 @@ export interface Cutting {
   near: Nearest
   /** mm the middle of the kerf lies to the left of where it should, at the upper face */
   stray: number
-  ended?: 'through' | 'snapped'
+  ended?: 'through' | 'snapped' | 'astray'
   trace: Trace
   /** inner: what the grain does, how long it is overdone, where the trace was written last */
   grain: number
@@ -195,5 +196,6 @@ export function cutTick(c: Cutting, hand: Hand): void {
 
   c.overdone = load > SNAPS ? c.overdone + TICK : Math.max(0, c.overdone - TICK)
   if (saw.snaps && c.overdone > SNAP_TIME) c.ended = 'snapped'
+  else if (Math.abs(c.stray) > ASTRAY * saw.kerf) c.ended = 'astray'
   else if (c.near.along >= c.line.length - 1e-3 || (c.line.closed && c.near.along > c.line.length - 2 * saw.kerf)) c.ended = 'through'
 }

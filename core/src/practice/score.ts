@@ -37,6 +37,7 @@ export interface Scored {
   /** s of each breach */
   breaches: Partial<Record<Breach, number>>
   snapped: boolean
+  astray: boolean
   slips: Slip[]
 }
 const LINE = 0.1 // mm, half a drawn line: nearer, it is not crossed; estimate
@@ -109,6 +110,7 @@ export function score(cuts: readonly Cutting[], job: Job): Scored {
     allowed,
     breaches: breached,
     snapped: cuts.some((c) => c.ended === 'snapped'),
+    astray: cuts.some((c) => c.ended === 'astray'),
     slips: slips.sort((a, b) => Math.abs(b.stray) - Math.abs(a.stray)).slice(0, 3),
   }
 }

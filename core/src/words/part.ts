@@ -52,7 +52,7 @@ export function cutSaid(cut: Cut, say: Say): string {
 
 const lineWords: Record<LineSide, string> = { leave: 'line left', split: 'line split', take: 'line taken' }
 const turnWords: Record<TurnManner, string> = { flowing: 'no side push', worked: 'eased round', pivot: 'corners spun on the spot' }
-const skillWords: Record<Skill, string> = { learning: 'a learning hand', practised: 'a practiced hand', sure: 'a sure hand' }
+export const skillWords: Record<Skill, string> = { learning: 'a learning hand', practised: 'a practiced hand', sure: 'a sure hand' }
 
 /** What else is set of a cut beside its kind, curve, web and finish, in one line. */
 export function cutRestSaid(cut: Cut, saw: Saw, say: Say): string {

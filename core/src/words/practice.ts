@@ -1,4 +1,3 @@
-import type { Skill } from '../job/index.js'
 import { toDegrees } from '../number/index.js'
 import { decimal } from '../quantity/index.js'
 import type { Family } from '../saw/index.js'
@@ -56,6 +55,7 @@ export const aspectWords: Record<Aspect, { name: string; tip: string }> = {
 /** How a practiced cut came out, in one sentence. */
 export function resultWords(s: Scored): string {
   if (s.snapped) return 'The blade broke: pushed three times as hard as it bears.'
+  if (s.astray) return `The line was lost after ${Math.round((100 * s.sawn) / s.length)} % of the way.`
   if (s.sawn < 0.9 * s.length) return `Sawn ${Math.round((100 * s.sawn) / s.length)} % of the way.`
   const seen = s.slips.filter((x) => x.verdict !== 'vanishes' && x.verdict !== 'saw-again')
   if (!seen.length) return s.slips.length ? 'Nobody will see where you left the line.' : 'On the line from end to end.'
@@ -88,9 +88,8 @@ export function tryWords(s: Scored): string {
   const astray = lowest[1] < 0.4 && (lowest[0] === 'line' || lowest[0] === 'worst' || lowest[0] === 'side')
   if (lowest[1] > 0.9) return 'Nothing to mend. Try a harder one.'
   if (!astray && longest && longest[1] > Math.max(1, 0.08 * s.seconds)) return breachWords[longest[0]].helps
-  return aspectWords[lowest[0]].tip
+  return aspectWords[astray && s.aspects.line! < 0.4 ? 'line' : lowest[0]].tip
 }
-export const handWords: Record<Skill, string> = { learning: 'still learning', practised: 'practiced', sure: 'sure' }
 /** What a number of cuts has taught. */
 export function learningWords(c: LearningCurve): string {
   const less = Math.round(100 * (1 - c.doubling))

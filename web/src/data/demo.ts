@@ -2,6 +2,7 @@ import { bladeById, evaluate, forecast, learn, MODEL } from '@green-pitch/core'
 import { db, replaceAll } from './db'
 import { patternFrom, readDrawing } from './patternFile'
 import { coping, DAY, done, frame, handSaws, jigsaw, jobOf, jobs, owned, scroll, START } from './saltmarsh'
+import { demoPractice } from './saltmarshPractice'
 import { demoTrials } from './saltmarshTrials'
 import { shippedPatterns } from './shipped'
 import type { DrawerRecord, JobRecord, LogRecord, SawRecord, TrialRecord } from './records'
@@ -49,6 +50,7 @@ export async function loadDemo(): Promise<void> {
     await db.drawer.bulkPut(plain.drawer)
     await db.log.bulkPut(plain.log)
     await db.trials.bulkPut(plain.trials)
+    await db.practice.bulkPut(demoPractice())
     await db.patterns.bulkPut(patterns)
     await db.meta.bulkPut([
       { key: 'current', value: 'demo-dial' },

@@ -1,4 +1,4 @@
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { defineStore } from 'pinia'
 import { bladeWords, familyOf, ringName, type Blade, type Family, type Job, type Skill } from '@green-pitch/core'
 import {
@@ -24,6 +24,7 @@ import { reversed, signedArea } from '@green-pitch/core/pattern'
 import { freshId } from '../data/id'
 import type { PracticeRecord } from '../data/records'
 import { useAnswer } from './answer'
+import { useJob } from './job'
 import { useJoint } from './joint'
 import { useList } from './kept'
 import { usePattern } from './pattern'
@@ -35,6 +36,7 @@ export type Choice = { shape: ShapeName } | { ring: number } | { cut: number }
 /** Practice: what is sawn, with which saw and blade, how it came out, and what it tells of the hand. */
 export const usePractice = defineStore('practice', () => {
   const answer = useAnswer()
+  const jobs = useJob()
   const pattern = usePattern()
   const settings = useSettings()
   const list = useList('practice', (a, b) => b.at - a.at)
@@ -44,8 +46,14 @@ export const usePractice = defineStore('practice', () => {
   const chosenFamily = ref<Family>()
   const family = computed(() => chosenFamily.value ?? own.value)
   const choice = shallowRef<Choice>()
+  // another job has another pattern and joint
+  watch(() => jobs.record.id, () => take(undefined)) // prettier-ignore
   const next = computed(() => nextExercise(family.value, tried.value))
-  const chosen = computed((): Choice => choice.value ?? { shape: next.value })
+  const chosen = computed((): Choice => {
+    const c = choice.value
+    const there = c && ('shape' in c || ('ring' in c ? pattern.found?.rings[c.ring] : useJoint().found.cuts[c.cut]))
+    return c && there ? c : { shape: next.value }
+  })
 
   /** The ticket’s saw, blade and stock; of another kind of saw a usual set-up. */
   const setUp = computed((): { job: Job; blade: Blade } => {
@@ -64,8 +72,9 @@ export const usePractice = defineStore('practice', () => {
     return f ? f.order.map((id) => ({ ring: id, name: ringName(f, id) })) : []
   })
   const cuts = computed(() => {
-    const joint = useJoint()
-    return joint.found.ok && answer.job.saw.kind === 'hand' ? joint.found.cuts.flatMap((c, cut) => (c.saw ? [{ cut, name: c.name.replaceAll('-', ' ') }] : [])) : [] // prettier-ignore
+    if (!jobs.ticket.joint) return []
+    const { ok, cuts } = useJoint().found
+    return ok ? cuts.flatMap((c, cut) => (c.saw ? [{ cut, name: c.name.replaceAll('-', ' ') }] : [])) : []
   })
   const drawn = computed((): Exercise => {
     const c = chosen.value

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { handWords, learningWords, type Skill } from '@green-pitch/core'
+import { learningWords, skillWords, type Skill } from '@green-pitch/core'
 import type { LearningCurve, Tried } from '@green-pitch/core/practice'
 
 /** How one's straying fell with the cuts made, and which hand that is. */
@@ -41,7 +41,7 @@ const likeliest = computed(() => {
       <circle v-for="([x, y], i) in points.dots" :key="i" :cx="x" :cy="y" r="3" fill="var(--ink)" />
     </svg>
     <p v-if="likeliest">
-      Your hand shows as <b>{{ handWords[likeliest] }}</b>.
+      Your cuts are those of <b>{{ skillWords[likeliest] }}</b>.
       <button v-if="likeliest !== skill" class="act" @click="$emit('take', likeliest)">Let the Bench reckon with it</button>
       <span v-else class="soft">The Bench reckons with it.</span>
     </p>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { computed, nextTick, onMounted, ref } from 'vue'
 import { useLocalStorage, useMediaQuery } from '@vueuse/core'
 import { bladeWords, exerciseWords, lengthWords, practiceFamilies, sawFamilies, type Family } from '@green-pitch/core'
 import type { Cutting } from '@green-pitch/core/practice'
@@ -52,7 +52,7 @@ const how = computed(() =>
       : 'Drag the way the saw is to go, or: ↑ ↓ push, ← → turn, Space rests.',
 )
 async function again(what?: Choice) {
-  practice.take(what ?? practice.chosen)
+  practice.take(what ?? practice.chosen, what && 'cut' in what ? 'hand' : undefined)
   shown.value = false
   seed.value = fresh()
   await nextTick()
@@ -87,7 +87,6 @@ onMounted(() => {
   void practice.load().catch(useTrouble().report)
   if (props.shape && props.shape in exerciseWords) practice.take({ shape: props.shape as keyof typeof exerciseWords })
 })
-watch(() => jobs.record.id, () => practice.take(undefined)) // prettier-ignore
 </script>
 
 <template>
@@ -178,7 +177,7 @@ watch(() => jobs.record.id, () => practice.take(undefined)) // prettier-ignore
             </li>
           </ul>
         </template>
-        <template v-if="practice.cuts.length && practice.family === 'hand'">
+        <template v-if="practice.cuts.length">
           <h3>Cuts of {{ jobs.name }}</h3>
           <ul>
             <li v-for="c in practice.cuts" :key="c.cut">

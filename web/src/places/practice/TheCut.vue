@@ -58,7 +58,7 @@ const FAST = 5
 const LATE = 0.025 // s between pictures: one was missed
 const SLOW = 8 // missed ones, of some hundred, after which pictures grow coarser
 const COARSE = 0.5
-const LEAST = 3 // mm sawn before there is anything to look at
+const LEAST = 1 // mm sawn before there is anything to look at
 
 const canvas = ref<HTMLCanvasElement>()
 const box = ref<HTMLElement>()
@@ -128,21 +128,17 @@ let told = 0
 function tell(c: Cutting, dt: number) {
   const bits = c.breach
   lasted = bits ? lasted + dt : 0
-  // rubbing is where every push begins
-  if (lasted < (bits === breachBit('rubs') ? RUBBED : FLICKER)) {
-    if (!bits && c.time - told > 1.2) breach.value = undefined
-    return
-  }
-  const found = breaches.find((b) => bits & breachBit(b))
-  if (found && found !== breach.value) {
-    breach.value = found
-    spoken.value = `${breachWords[found].says}. ${breachWords[found].helps}`
-  }
-  told = c.time
   const share = Math.floor((4 * c.near.along) / c.line.length)
+  // rubbing is where every push begins
+  if (lasted >= (bits === breachBit('rubs') ? RUBBED : FLICKER)) {
+    told = c.time
+    const found = breaches.find((b) => bits & breachBit(b))!
+    if (found !== breach.value) spoken.value = `${breachWords[found].says}. ${breachWords[found].helps}`
+    breach.value = found
+  } else if (!bits && c.time - told > 1.2) breach.value = undefined
   if (share > quarter && share < 4) {
     quarter = share
-    if (!found) spoken.value = ['', 'A quarter sawn.', 'Half sawn.', 'Three quarters sawn.'][share]!
+    spoken.value = ['', 'A quarter sawn.', 'Half sawn.', 'Three quarters sawn.'][share]!
   }
 }
 
@@ -170,7 +166,7 @@ function picture(t: number) {
   // a picture no finer than the machine paints in time
   if (phase.value === 'sawing') late = dt > LATE ? Math.min(SLOW, late + 1) : Math.max(0, late - 0.1)
   if (late === SLOW) [late, fine] = [0, Math.max(COARSE, 0.8 * fine)]
-  const scale = fine * Math.min(2, window.devicePixelRatio || 1)
+  const scale = (phase.value === 'over' ? 1 : fine) * Math.min(2, window.devicePixelRatio || 1)
   const [w, h] = [Math.round(width.value * scale), Math.round(height.value * scale)]
   if (canvas.value!.width !== w || canvas.value!.height !== h) [canvas.value!.width, canvas.value!.height] = [w, h]
   ctx.setTransform(scale, 0, 0, scale, 0, 0)

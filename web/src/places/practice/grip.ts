@@ -6,6 +6,8 @@ const MOST = 3.5 // times the push allowed, however far one pulls
 const LEAN = 0.1 // of a pull to the side is pushed, the rest turns; two fingers only turn
 const FOLLOWS = 3 // 1/s by which the work turns after the hand
 const SPIN = 1.8 // rad/s by keys on the spot
+const MILDEST = 0.008 // 1/mm: a line without curves is steered as the widest
+const LEAST = 0.05 // rad/s by keys at least
 const RAMP = 3 // 1/s in which a held key comes to its full turn
 const STEP = 0.1
 
@@ -14,7 +16,7 @@ export function gripOf(moves: Moves, saw: SimulatedSaw, lines: readonly Line[]) 
   const hand: Hand = { push: 0, side: 0, turn: 0 }
   const fingers = new Map<number, { x: number; y: number; held: [number, number] }>()
   const keys = { level: 0, resting: false, left: false, right: false, aside: false }
-  const sharpest = Math.max(0.02, ...lines.map((l) => l.bend.reduce((a, b) => Math.max(a, Math.abs(b)), 0)))
+  const sharpest = Math.max(MILDEST, ...lines.map((l) => l.bend.reduce((a, b) => Math.max(a, Math.abs(b)), 0)))
   let turning = 0
   let camera: Camera | undefined
 
@@ -50,7 +52,7 @@ export function gripOf(moves: Moves, saw: SimulatedSaw, lines: readonly Line[]) 
       hand.push = resting ? 0 : keys.level * saw.full
       // left is left on the screen: a cut that comes toward the user has its right there
       const sign = moves === 'saw' ? 1 : -1
-      const most = resting && fingers.size === 0 ? SPIN : Math.max(0.15, 1.6 * Math.max(c.feed, 0.3 * saw.pace) * sharpest)
+      const most = resting && fingers.size === 0 ? SPIN : Math.max(LEAST, 1.6 * Math.max(c.feed, 0.3 * saw.pace) * sharpest)
       hand.turn = keys.aside ? 0 : sign * turning * most
       hand.side = keys.aside ? sign * way * 0.2 * saw.full : 0
       if (!fingers.size) return hand

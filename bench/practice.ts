@@ -140,11 +140,10 @@ async function report(page: Page, what: string) {
     await page.keyboard.up(i % 2 ? 'ArrowLeft' : 'ArrowRight')
   }
   const frames = await page.evaluate(() => (window as unknown as { frames: { took: number; since: number }[] }).frames)
-  const at = (k: 'took' | 'since', share: number) =>
-    frames
-      .map((f) => f[k])
-      .sort((a, b) => a - b)
-      [Math.floor(share * (frames.length - 1))]!.toFixed(1)
+  const at = (k: 'took' | 'since', share: number) => {
+    const all = frames.map((f) => f[k]).sort((a, b) => a - b)
+    return all[Math.floor(share * (all.length - 1))]!.toFixed(1)
+  }
   console.log(
     `${what}, at a quarter of the speed: ${frames.length} frames in 12 s, computing and drawing median ${at('took', 0.5)}, p95 ${at('took', 0.95)}, most ${at('took', 1)} ms;`,
     `frame to frame median ${at('since', 0.5)}, p95 ${at('since', 0.95)} ms; heap ${before.toFixed(1)} to ${(await heap()).toFixed(1)} MB`,

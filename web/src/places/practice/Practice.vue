@@ -158,8 +158,10 @@ onMounted(() => {
               @click="again({ shape: rung })"
             >
               <span>{{ exerciseWords[rung].name }}</span>
-              <span v-if="practice.best(rung) >= 0" class="mono">{{ Math.round(practice.best(rung)) }}</span>
-              <span v-else-if="rung === practice.next" class="soft">next</span>
+              <span class="told"
+                ><span v-if="rung === practice.next" class="soft">next</span
+                ><span v-if="practice.best(rung) >= 0" class="mono">{{ Math.round(practice.best(rung)) }}</span></span
+              >
             </button>
           </li>
         </ul>
@@ -262,6 +264,10 @@ h3 {
   text-align: left;
   border-bottom: 1px solid var(--faint);
   padding: 2px 6px;
+}
+.told {
+  display: flex;
+  gap: 10px;
 }
 .rung:hover {
   background: var(--faint);

@@ -1,3 +1,4 @@
+export * from './names.js'
 export * from './line.js'
 export * from './saw.js'
 export * from './trace.js'

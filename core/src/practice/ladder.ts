@@ -2,27 +2,7 @@ import { workedRadius, type Blade } from '../blade/index.js'
 import type { LineSide } from '../job/index.js'
 import type { Family } from '../saw/index.js'
 import { pen, type Line } from './line.js'
-
-export const shapes = [
-  'straight',
-  'beside',
-  'meeting',
-  'wide',
-  'ess',
-  'semicircle',
-  'sharp',
-  'tightening',
-  'square',
-  'circle',
-  'leaf',
-  'zigzag',
-  'spiral',
-  'letter',
-  'knob',
-  'slope',
-  'cheek',
-] as const
-export type ShapeName = (typeof shapes)[number]
+import type { ShapeName } from './names.js'
 
 /** Exercises by kind of saw, easier ones first. */
 export const ladder: Record<Family, readonly ShapeName[]> = {

@@ -3,11 +3,9 @@ import { slipMatters, type SlipVerdict } from '../fit/index.js'
 import type { Job } from '../job/index.js'
 import { breachBit, breaches, type Breach, type Cutting } from './cutting.js'
 import type { Line } from './line.js'
+import { aspects, type Aspect } from './names.js'
 import type { SimulatedSaw } from './saw.js'
 
-/** What a cut is judged by; each 1 at its best and 0 at its worst. */
-export const aspects = ['line', 'worst', 'side', 'edge', 'heat', 'corners', 'pace'] as const
-export type Aspect = (typeof aspects)[number]
 /** How much each tells; estimates. */
 const WEIGHT: Record<Aspect, number> = { line: 34, worst: 16, side: 10, edge: 10, heat: 10, corners: 10, pace: 10 }
 

@@ -1,6 +1,7 @@
 import { skills, type Job, type Skill } from '../job/index.js'
 import type { Family } from '../saw/index.js'
-import { offsetOf, ladder, type Exercise, type ShapeName } from './ladder.js'
+import { offsetOf, ladder, type Exercise } from './ladder.js'
+import type { ShapeName } from './names.js'
 import { score } from './score.js'
 import type { SimulatedSaw } from './saw.js'
 import { manners, sawnBy } from './steersman.js'

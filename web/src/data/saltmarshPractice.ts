@@ -3,7 +3,7 @@ import type { ShapeName } from '@green-pitch/core/practice'
 import { DAY, START } from './saltmarsh'
 import type { PracticeRecord } from './records'
 
-/** Mean strays of simulated hands on each exercise with the dial’s blade in 9 mm pear, mm. */
+/** Mean strays of simulated hands on each exercise with a No. 4 double-tooth blade in 9 mm pear, mm. */
 const against: Partial<Record<ShapeName, PracticeRecord['against']>> = {
   straight: { learning: 0.168, practised: 0.071, sure: 0.044 },
   beside: { learning: 0.168, practised: 0.071, sure: 0.044 },

@@ -91,7 +91,19 @@ describe('the fewest redraws for the blade in hand', () => {
         // several changes may meet in one place
         if (f.changes.length) expect(moved(drawn, mended)).toBeLessThanOrEqual(2)
       }),
-      { numRuns: 25 },
+      {
+        numRuns: 25,
+        // two that would grow into each other
+        examples: [
+          [
+            [
+              { w: 0.5, h: 3, round: 0, dx: 4.1500485 },
+              { w: 1.1919010000000265, h: 3, round: 0.00012133107001530511, dx: -4.399999999999987 },
+              { w: 0.5, h: 3, round: 0, dx: 0 },
+            ],
+          ],
+        ],
+      },
     )
   })
 })

@@ -74,13 +74,15 @@ export function fewestRedraws(loops: readonly Loop[], given: Omit<ReckonGiven, '
         tried.add(key)
         return true
       })
-    if (!more.length) break
-    changes.push(...more)
-    now = redrawn(
-      now,
-      more.map((c) => c.redraw),
-      unbounded,
-    )
+    const made = more.filter((c) => {
+      const next = redrawn(now, [c.redraw], unbounded)
+      // openings drawn wider may grow into each other: another drawing
+      if (next.length !== now.length) return false
+      now = next
+      return true
+    })
+    if (!made.length) break
+    changes.push(...made)
   }
   if (!stuck) return { changes: needed(loops, changes, given), left: 0 }
   // where not all can be had, only what helps is offered

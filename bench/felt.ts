@@ -1,21 +1,13 @@
 // What a slow phone feels: first paint, largest paint, blocked time and shifts of four places beside a bare page, and how soon an
 // input is painted, the processor slowed four times. Figures are for one run on one machine; a bare page's own stand beside them.
-import { spawn } from 'node:child_process'
 import { chromium, type Page } from '@playwright/test'
 import { chrome } from '../playwright.config'
+import { served } from './serve'
 
 const port = 4189
 const SLOW = 4
 const RUNS = 5
-const server = spawn('node', ['server/dist/main.js'], { env: { ...process.env, PORT: String(port), GREEN_PITCH_DEMO: '1' } })
-const base = `http://127.0.0.1:${port}`
-while (
-  !(await fetch(`${base}/health`).then(
-    (r) => r.ok,
-    () => false,
-  ))
-)
-  await new Promise((r) => setTimeout(r, 100))
+const { base, stop } = await served(port)
 const middle = (xs: number[]) => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)]!
 
 const browser = await chromium.launch(chrome)
@@ -126,4 +118,4 @@ for (const [place, path] of [
   })
 await painted('a step of a count in the drawer', 50, 9, () => press('.steps button:last-child', 'main table.data'))
 await browser.close()
-server.kill()
+stop()

@@ -1,24 +1,17 @@
 // What a bad or heavy file does to the real interface: pictures of 12 megapixels in time and memory; PDFs and pictures with
 // bytes flipped, cut off or repeated. Every one must be taken or refused with a word, within the patience, and the page go on.
-import { execSync, spawn } from 'node:child_process'
+import { execSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { jsPDF } from 'jspdf'
 import { chromium } from '@playwright/test'
 import { seeded } from '../core/src/number/index.js'
 import { chrome } from '../playwright.config'
+import { served } from './serve'
 
 const port = 4188
 const PATIENCE = 5000 // ms
 const FILES = Number(process.env.FILES ?? 150) // of each kind
-const server = spawn('node', ['server/dist/main.js'], { env: { ...process.env, PORT: String(port), GREEN_PITCH_DEMO: '1' } })
-const base = `http://127.0.0.1:${port}`
-while (
-  !(await fetch(`${base}/health`).then(
-    (r) => r.ok,
-    () => false,
-  ))
-)
-  await new Promise((r) => setTimeout(r, 100))
+const { base, stop } = await served(port)
 const browser = await chromium.launch(chrome)
 const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
 const errors: string[] = []
@@ -147,5 +140,5 @@ for (const [kind, data] of Object.entries({ pdf, png: new Uint8Array(small.png),
 }
 console.log('uncaught errors:', errors.length, [...new Set(errors)])
 await browser.close()
-server.kill()
+stop()
 process.exitCode = errors.length || first.ms > PATIENCE ? 1 : 0

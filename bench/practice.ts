@@ -1,8 +1,8 @@
 // Practice: frame times while a cut is under way, the processor slowed four times; how a score goes with an exercise's
 // difficulty for simulated hands; and how often the skill of a hand is told from eight cuts.
-import { spawn } from 'node:child_process'
 import { chromium, type Page } from '@playwright/test'
 import { chrome } from '../playwright.config'
+import { served } from './serve'
 import { sawFamilies, skills, type Family, type Skill } from '../core/src/index.js'
 import {
   difficulty,
@@ -82,15 +82,7 @@ if (process.env.ONLY !== 'frames') {
 }
 
 const port = 4187
-const server = spawn('node', ['server/dist/main.js'], { env: { ...process.env, PORT: String(port), GREEN_PITCH_DEMO: '1' } })
-const base = `http://127.0.0.1:${port}`
-while (
-  !(await fetch(`${base}/health`).then(
-    (r) => r.ok,
-    () => false,
-  ))
-)
-  await new Promise((r) => setTimeout(r, 100))
+const { base, stop } = await served(port)
 const browser = await chromium.launch(chrome)
 for (const [device, width, height] of [
   ['laptop', 1280, 800],
@@ -150,4 +142,4 @@ async function report(page: Page, what: string) {
   )
 }
 await browser.close()
-server.kill()
+stop()

@@ -116,6 +116,9 @@ export function placeAt(line: Line, s: number, offset = 0): { x: number; y: numb
   }
 }
 
+/** How far beyond a corner, mm, the lines beside it meet that keep `offset` to its left. */
+export const cornerBeyond = (offset: number, turn: number): number => -offset * Math.tan(Math.max(-1.3, Math.min(1.3, turn / 2)))
+
 /** Where a line is nearest a place: filled in place, so that nothing is made anew in the loop. */
 export interface Nearest {
   index: number

@@ -6,7 +6,6 @@ import {
   bowAllowed,
   chipLoadForForce,
   contact,
-  controlFeed,
   cuttingForce,
   depthBelowClamp,
   feedForChipLoad,
@@ -17,7 +16,6 @@ import {
   minChipLoad,
   steadyFeed,
   stressInUse,
-  type HoldLimit,
 } from '../cut/index.js'
 
 /** What the simulated cut needs of a job and its blade, worked out once by the functions every answer comes from. */
@@ -39,9 +37,8 @@ export interface SimulatedSaw {
   floor: number
   /** mm/s that no push gets beyond */
   most: number
-  /** most the work may be fed with, N, and what gives first beyond */
+  /** most the work may be fed with, N */
   push: number
-  limit: HoldLimit
   /** push at which teeth or gaps have all they take, and at which teeth begin to bite, N */
   full: number
   bites: number
@@ -65,9 +62,8 @@ export interface SimulatedSaw {
   grain: number
   /** breaks where it is overdone; a plate or shank bends first */
   snaps: boolean
-  /** feed the core allows on a straight line, and round a radius, mm/s */
+  /** feed the core allows on a straight line, mm/s */
   pace: number
-  paceRound: (radius: number) => number
 }
 const GRAIN = { wood: 0.15, even: 0.02 } // of the cutting force goes sideways as the grain has it, and in even stock; estimates
 const TILT = 0.004 // mm per mm of lean under 1 N of side push on a saw in the hand; estimate
@@ -77,7 +73,7 @@ export function simulatedSaw(job: Job, blade: Blade): SimulatedSaw {
   const H = heights(job).longest
   const feed = steadyFeed(job, blade)
   const { spm } = feed.inputs
-  const { push, limit } = hold(job, blade)
+  const { push } = hold(job, blade)
   const { m, cuts } = job.stock.material
   const ceiling = maxChipLoad(job, blade)
   const bite = chipLoadForForce(job, blade, 1)
@@ -97,7 +93,6 @@ export function simulatedSaw(job: Job, blade: Blade): SimulatedSaw {
     floor,
     most: feed.inputs.stroke ?? Infinity,
     push,
-    limit,
     full: Math.min(push, pushFor(ceiling.gullet)),
     bites: pushFor(floor),
     bow: isStrungJob(job) ? bowAllowed(job) : 0,
@@ -113,7 +108,6 @@ export function simulatedSaw(job: Job, blade: Blade): SimulatedSaw {
     grain: cuts === 'wood' ? GRAIN.wood : GRAIN.even,
     snaps: isStrungJob(job),
     pace: Math.min(feed.inputs.gullet, feed.inputs.held, feed.inputs.stroke ?? Infinity),
-    paceRound: (radius) => controlFeed(job.cut, radius),
   }
 }
 

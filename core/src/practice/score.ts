@@ -2,7 +2,7 @@ import { controlFeed, strayAllowed } from '../cut/index.js'
 import { slipMatters, type SlipVerdict } from '../fit/index.js'
 import type { Job } from '../job/index.js'
 import { breachBit, breaches, type Breach, type Cutting } from './cutting.js'
-import type { Line } from './line.js'
+import { cornerBeyond, placeAt, type Line } from './line.js'
 import { aspects, type Aspect } from './names.js'
 import type { SimulatedSaw } from './saw.js'
 
@@ -134,11 +134,10 @@ function cornerMisses({ line, trace, offset, saw }: Cutting, sawn: number): numb
     .filter(({ along }) => along < sawn)
     .map(({ along, turn }) => {
       // where the lines beside it meet: beyond the corner by the tangent of half its turn
-      const i = nearestRow(line, along)
-      const heading = Math.atan2(line.points[2 * i + 1]! - line.points[2 * i - 1]!, line.points[2 * i]! - line.points[2 * i - 2]!)
-      const beyond = -offset * Math.tan(turn / 2)
-      const x = line.points[2 * i]! + beyond * Math.cos(heading) - offset * Math.sin(heading)
-      const y = line.points[2 * i + 1]! + beyond * Math.sin(heading) + offset * Math.cos(heading)
+      const before = placeAt(line, along - 1e-6, offset)
+      const beyond = cornerBeyond(offset, turn)
+      const x = before.x + beyond * Math.cos(before.heading)
+      const y = before.y + beyond * Math.sin(before.heading)
       let least = Infinity
       for (let r = 0; r < trace.rows; r++) {
         if (Math.abs(trace.at(r, 'along') - along) > 4 + 2 * saw.kerf) continue
@@ -147,12 +146,6 @@ function cornerMisses({ line, trace, offset, saw }: Cutting, sawn: number): numb
       return Math.max(0, least - 0.05)
     })
 }
-function nearestRow({ along }: Line, s: number): number {
-  let i = 1
-  while (i < along.length - 1 && along[i]! < s - 1e-9) i++
-  return i
-}
-
 /** Where it was farthest off, each place once, and whether that shows. */
 function worstPlaces({ line, trace, offset }: Cutting): Slip[] {
   const rows = Array.from({ length: trace.rows }, (_, i) => i).sort(

@@ -3,7 +3,7 @@ import { ANSWER, controlFeed } from '../cut/index.js'
 import type { Job, Skill } from '../job/index.js'
 import { seeded } from '../number/index.js'
 import { beginCut, cutTick, setDown, TICK, type Cutting, type Hand } from './cutting.js'
-import { indexAt, placeAt, wrapped, type Line } from './line.js'
+import { cornerBeyond, indexAt, placeAt, wrapped, type Line } from './line.js'
 import type { SimulatedSaw } from './saw.js'
 
 /** A hand that saws as people do: it sees late, looks a way ahead, and trembles. */
@@ -50,7 +50,7 @@ export function steersman(c: Cutting, job: Job, manner: Manner, seed: number): (
     const shaky = manner.tremor + manner.unsteady * Math.abs(hand.turn)
     shake += (-shake * TICK) / TREMBLES + shaky * Math.sqrt((2 * TICK) / TREMBLES) * 3.46 * (random() - 0.5)
     const corner = corners[0]
-    const toCorner = corner ? corner.along + cornerAhead(c, corner.turn) - c.near.along : Infinity
+    const toCorner = corner ? corner.along + cornerBeyond(c.offset, corner.turn) - c.near.along : Infinity
     if (corner && toCorner < 0.04) {
       // stop, turn on the spot, go on
       hand.push = 0
@@ -81,9 +81,6 @@ export function steersman(c: Cutting, job: Job, manner: Manner, seed: number): (
     return hand
   }
 }
-/** How far past a corner the blade goes before it is turned: to where the lines beside it meet. */
-const cornerAhead = ({ offset }: Cutting, turn: number) => -offset * Math.tan(Math.max(-1.3, Math.min(1.3, turn / 2)))
-
 /** A whole line sawn by such a hand. */
 export function sawnBy(manner: Manner, saw: SimulatedSaw, line: Line, offset: number, job: Job, seed: number): Cutting {
   const c = beginCut(saw, line, offset, seed, setDown(saw.kerf, seed))

@@ -111,7 +111,7 @@ export interface Camera {
   /** px a mm */
   scale: number
 }
-export const scaleFor = (kerf: number) => Math.min(34, Math.max(4, KERF_PX / kerf))
+const scaleFor = (kerf: number) => Math.min(34, Math.max(4, KERF_PX / kerf))
 
 /** What moves under the hand: the work about a saw that stands, the saw about fixed work, or a plate down into it. */
 export type Moves = 'work' | 'saw' | 'down'

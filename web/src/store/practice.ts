@@ -147,7 +147,6 @@ export const usePractice = defineStore('practice', () => {
   return {
     rows: list.rows,
     load: list.load,
-    drop: list.drop,
     family,
     own,
     rungs: computed(() => ladder[family.value]),

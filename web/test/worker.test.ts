@@ -215,7 +215,7 @@ describe('a joint on the ticket', () => {
     await jobs.open('demo-caddy')
     const joint = useJoint()
     joint.take('tenon')
-    joint.put({ tenon: 9 } as never)
+    joint.put({ tenon: 9 })
     expect(joint.spec).toMatchObject({ kind: 'tenon', tenon: 9 })
     const { cuts } = joint.found
     expect(cuts.length).toBeGreaterThan(1)

@@ -22,9 +22,8 @@ export function cureOf(
   drills: readonly DrillSeries[] = ['metric'],
 ): Cure | undefined {
   const cut = (patch: Partial<Job['cut']>): Cure => ({ job: { ...job, cut: { ...job.cut, ...patch } } })
-  const without = (key: 'stress' | 'spm'): Cure => ({
-    job: Object.fromEntries(Object.entries(job).filter(([k]) => k !== key)) as unknown as Job,
-  })
+  const { stress, ...asBanded } = job
+  const { spm, ...asPaced } = job
   /** the best ranked blade of those that differ in the way asked */
   const better = (fits: (b: Blade) => boolean): Cure | undefined => {
     const found = rankBlades(job, { blades }).value.find((r) => r.blade.id !== blade.id && fits(r.blade))
@@ -33,10 +32,10 @@ export function cureOf(
   switch (id) {
     case 'too-tight':
     case 'too-slack':
-      return job.stress === undefined ? undefined : without('stress')
+      return stress === undefined ? undefined : { job: asBanded }
     case 'strokes-fast':
     case 'strokes-slow':
-      return job.spm === undefined ? undefined : without('spm')
+      return spm === undefined ? undefined : { job: asPaced }
     case 'fed-hard':
     case 'gullets-packed':
       return job.pace > 0 ? { job: { ...job, pace: Math.max(0, job.pace - LIGHTER) } } : undefined

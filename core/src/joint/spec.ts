@@ -111,6 +111,26 @@ export const notchWidth = (b: BoardCut): number => b.notch ?? b.width * 0.3
 export type JointSpec = Dovetail | Tenon | Housing | HalfLap | Mitre | Flush | Veneer | Cope | BoardCut
 export type JointKind = JointSpec['kind']
 export const jointKinds: readonly JointKind[] = ['dovetail', 'tenon', 'housing', 'half-lap', 'mitre', 'cope', 'flush', 'veneer', 'board']
+/** Each kind by its name. */
+export type JointSpecs = { [S in JointSpec as S['kind']]: S }
+/** Keys of a kind of joint that hold what is asked for. */
+export type JointKey<K extends JointKind, T> = Extract<
+  { [P in keyof JointSpecs[K]]-?: NonNullable<JointSpecs[K][P]> extends T ? P : never }[keyof JointSpecs[K]],
+  string
+>
+
+/** Least and most of what is counted or leans; slopes as 1 : x, angles in degrees. Lengths are bounded as lengths are everywhere. */
+export const jointBounds = {
+  dovetail: { tails: [1, 24], slope: [3, 14], corners: [1, 40] },
+  tenon: { joints: [1, 100] },
+  housing: { joints: [1, 100] },
+  'half-lap': { joints: [1, 100] },
+  mitre: { sides: [3, 24], lean: [0, 90] },
+  cope: { corner: [45, 150], joints: [1, 100] },
+  flush: { count: [1, 500] },
+  veneer: { count: [1, 200] },
+  board: { count: [1, 200] },
+} as const satisfies { [K in JointKind]: { [P in JointKey<K, number>]?: readonly [least: number, most: number] } }
 
 /** What a new joint of each kind starts from, in boards of this thickness. */
 export function plainJoint(kind: JointKind, thickness = 10): JointSpec {

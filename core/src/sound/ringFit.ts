@@ -52,7 +52,7 @@ export function residual({ lines, glide, fade: share }: Model, y: Band, centre: 
     strengths.push([onY[0]![0] / s, onY[0]![1] / s])
   } else {
     const [p, q] = [energyOf(basis[0]!), energyOf(basis[1]!)]
-    const [e, f] = basis as unknown as [Float64Array, Float64Array]
+    const [e, f] = [basis[0]!, basis[1]!]
     let [mr, mi] = [0, 0]
     for (let k = 0; k < 2 * n; k += 2) {
       mr += e[k]! * f[k]! + e[k + 1]! * f[k + 1]!

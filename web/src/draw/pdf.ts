@@ -1,7 +1,7 @@
 import { CHECK } from './chartSheet'
 import { jsPDF } from 'jspdf'
-import regular from '@expo-google-fonts/atkinson-hyperlegible-next/400Regular/AtkinsonHyperlegibleNext_400Regular.ttf?url'
-import bold from '@expo-google-fonts/atkinson-hyperlegible-next/700Bold/AtkinsonHyperlegibleNext_700Bold.ttf?url'
+import regular from '../fonts/regular.ttf?url'
+import bold from '../fonts/bold.ttf?url'
 
 async function base64(url: string): Promise<string> {
   const bytes = new Uint8Array(await (await fetch(url)).arrayBuffer())

@@ -35,7 +35,8 @@ export const useJoint = defineStore('joint', () => {
   const found = computed(() => layOut(spec.value, options.value))
   const schools = computed(() => (spec.value.kind === 'tenon' ? tenonSchools(spec.value, options.value) : []))
 
-  const put = (patch: Partial<JointSpec>) =>
+  /** What is put is checked where it is stored, as all of a ticket is. */
+  const put = (patch: Readonly<Record<string, unknown>>) =>
     jobs.edit((t) => ({ ...t, joint: { ...spec.value, ...patch } as JointSpec }), `joint ${Object.keys(patch)[0]}`)
   const take = (kind: JointKind) => jobs.edit((t) => ({ ...t, joint: plainJoint(kind, thickness.value) }), 'joint')
   const material = (id: string) => {

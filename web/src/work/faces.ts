@@ -1,5 +1,5 @@
-import type { Font } from 'opentype.js'
-import bold from '@expo-google-fonts/atkinson-hyperlegible-next/700Bold/AtkinsonHyperlegibleNext_700Bold.ttf?url'
+import type { Font, PathCommand } from 'opentype.js'
+import bold from '../fonts/bold.ttf?url'
 import { Refused, type Letter, type Outline } from '@green-pitch/core/pattern'
 
 const MOST_LETTERS = 60
@@ -41,8 +41,15 @@ export function faces() {
     },
   }
 }
-function flipped(c: { type: string; x?: number; y?: number; x1?: number; y1?: number; x2?: number; y2?: number }): Outline {
-  return Object.fromEntries(
-    Object.entries(c).map(([k, v]) => [k, typeof v === 'number' && k.startsWith('y') ? -v : v]),
-  ) as unknown as Outline
+function flipped(c: PathCommand): Outline {
+  switch (c.type) {
+    case 'Z':
+      return c
+    case 'Q':
+      return { ...c, y1: -c.y1, y: -c.y }
+    case 'C':
+      return { ...c, y1: -c.y1, y2: -c.y2, y: -c.y }
+    default:
+      return { ...c, y: -c.y }
+  }
 }

@@ -6,6 +6,11 @@ const FAR = 1e7
 /** Affine transform [a b c d e f]: x' = a·x + c·y + e, y' = b·x + d·y + f. */
 export type Matrix = readonly [number, number, number, number, number, number]
 export const identity: Matrix = [1, 0, 0, 1, 0, 0]
+/** Six numbers as a matrix; any other count is none. */
+export function matrixOf(v: readonly number[]): Matrix | undefined {
+  const [a, b, c, d, e, f] = v
+  return v.length === 6 ? [a!, b!, c!, d!, e!, f!] : undefined
+}
 
 /** m after n: what n draws, m then moves. */
 export function times(m: Matrix, n: Matrix): Matrix {

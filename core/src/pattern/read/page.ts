@@ -1,5 +1,5 @@
 import { FAINT, noteTaker, Refused, type DrawnLine, type Look, type ReadResult } from './drawing.js'
-import { freshInk, Pen, times, type Matrix } from './flatten.js'
+import { freshInk, identity, matrixOf, Pen, times, type Matrix } from './flatten.js'
 import { coversPage, offPage } from './sheet.js'
 import { toneOf, type Tone } from './svgStyle.js'
 
@@ -83,7 +83,7 @@ function draw({ operators, view, userUnit, rotate }: PrintedPage): [DrawnLine[],
   }
   const stack: State[] = []
   const matrix = (x: unknown): Matrix | undefined =>
-    Array.isArray(x) || x instanceof Float32Array ? (Array.from(x as ArrayLike<number>, number) as unknown as Matrix) : undefined
+    Array.isArray(x) || x instanceof Float32Array ? matrixOf(Array.from<unknown, number>(x, number)) : undefined
 
   function paint(how: (typeof PAINTS)[string], data: ArrayLike<number>) {
     const pen = new Pen(state.m, ink)
@@ -145,12 +145,12 @@ function draw({ operators, view, userUnit, rotate }: PrintedPage): [DrawnLine[],
         state = stack.pop() ?? state
         break
       case 'transform':
-        state = { ...state, m: times(state.m, args.map(number) as unknown as Matrix) }
+        state = { ...state, m: times(state.m, matrix(args) ?? identity) }
         break
       case 'paintFormXObjectBegin': {
         stack.push({ ...state })
         const m = matrix(args[0])
-        if (m?.length === 6) state = { ...state, m: times(state.m, m) }
+        if (m) state = { ...state, m: times(state.m, m) }
         break
       }
       case 'paintFormXObjectEnd':

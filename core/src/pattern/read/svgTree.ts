@@ -35,7 +35,7 @@ export function parseSvg(text: string, progress?: (share: number) => void): { ro
     }
   })
   parser.on('opentag', (tag) => {
-    const attributes = tag.attributes as unknown as Record<string, string>
+    const attributes = tag.attributes
     if (!root) {
       const i = tag.name.indexOf(':')
       prefix = i > 0 ? tag.name.slice(0, i + 1) : ''

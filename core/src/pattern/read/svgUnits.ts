@@ -1,5 +1,5 @@
 import { toRadians } from '../../number/index.js'
-import { identity, times, type Matrix } from './flatten.js'
+import { identity, matrixOf, times, type Matrix } from './flatten.js'
 import type { Node } from './svgTree.js'
 
 /** mm of the units a length may carry. A pixel is 1/96 inch by the standard, but files say it without meaning it. */
@@ -42,8 +42,11 @@ export function transformOf(text: string): Matrix | undefined {
     const rad = toRadians(a)
     switch (t[1]) {
       case 'matrix':
-        if (v.length !== 6) return undefined
-        m = times(m, v as unknown as Matrix)
+        {
+          const all = matrixOf(v)
+          if (!all) return undefined
+          m = times(m, all)
+        }
         break
       case 'translate':
         m = times(m, [1, 0, 0, 1, a, v[1] ?? 0])

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { setUpWords, evaluate, lengthWords } from '@green-pitch/core'
+import { evaluate, lengthWords, setUpWords, turnsAnywhere } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
@@ -62,7 +62,7 @@ function face(key: string) {
         @update:model-value="face"
       />
     </div>
-    <div v-if="saw.kind === 'frame' && !answer.blade.pattern.startsWith('twist')" class="fields">
+    <div v-if="saw.kind === 'frame' && !turnsAnywhere(answer.blade)" class="fields">
       <Choice
         label="Teeth point"
         :model-value="answer.job.teethTo ?? 'handle'"

@@ -125,9 +125,9 @@ const weighingRecord = Joi.object<WeighingRecord, true>({
 })
 const outcome = Joi.object<Outcome, true>({
   test: one(testIds).required(),
-  outcome: Joi.when('test', {
-    switch: testIds.map((is) => ({ is, then: one(testOutcomes[is]).required() })),
-  }) as unknown as Joi.StringSchema<Outcome['outcome']>,
+  outcome: Joi.string<Outcome['outcome']>()
+    .required()
+    .when('test', { switch: testIds.map((is) => ({ is, then: one(testOutcomes[is]) })) }),
 })
 const remedyRecord = Joi.object<RemedyRecord, true>({
   id,

@@ -1,22 +1,23 @@
 import Joi from 'joi'
 import { grains } from '@green-pitch/core'
-import { boardCutKinds, copeProfiles, flushEnds, lapPlaces, type JointSpec } from '@green-pitch/core/joint'
-import { above0, from0, length, one, variants, whole, yes } from './common'
+import { boardCutKinds, copeProfiles, flushEnds, jointBounds as bounds, lapPlaces, type JointSpec } from '@green-pitch/core/joint'
+import { from0, length, one, variants, yes } from './common'
 
-const count = whole.min(1).max(1000).required()
+const between = ([least, most]: readonly [number, number]) => Joi.number().min(least).max(most).required()
+const count = (ends: readonly [number, number]) => between(ends).integer()
 
 export const joint = variants<JointSpec, 'kind'>('kind', {
   dovetail: {
     width: length.required(),
     tailBoard: length.required(),
     pinBoard: length.required(),
-    tails: count.max(24),
-    slope: above0.min(3).max(14).required(),
+    tails: count(bounds.dovetail.tails),
+    slope: between(bounds.dovetail.slope),
     pin: length.required(),
     halfPin: length.required(),
     lap: length,
     proud: from0.max(20).required(),
-    corners: count.max(40),
+    corners: count(bounds.dovetail.corners),
   },
   tenon: {
     width: length.required(),
@@ -25,7 +26,7 @@ export const joint = variants<JointSpec, 'kind'>('kind', {
     length: length.required(),
     edge: from0.max(1000).required(),
     through: yes.required(),
-    joints: count,
+    joints: count(bounds.tenon.joints),
   },
   housing: {
     width: length.required(),
@@ -33,31 +34,31 @@ export const joint = variants<JointSpec, 'kind'>('kind', {
     depth: length.required(),
     shelf: length.required(),
     stop: length,
-    joints: count,
+    joints: count(bounds.housing.joints),
   },
   'half-lap': {
     width: length.required(),
     thickness: length.required(),
     other: length.required(),
     at: one(lapPlaces).required(),
-    joints: count,
+    joints: count(bounds['half-lap'].joints),
   },
   mitre: {
-    sides: count.min(3).max(24),
-    lean: Joi.number().min(0).max(90).required(),
+    sides: count(bounds.mitre.sides),
+    lean: between(bounds.mitre.lean),
     width: length.required(),
     thickness: length.required(),
     length: length.required(),
   },
-  flush: { what: one(flushEnds).required(), size: length.required(), count },
-  veneer: { thickness: length.required(), length: length.required(), grain: one(grains).required(), count },
+  flush: { what: one(flushEnds).required(), size: length.required(), count: count(bounds.flush.count) },
+  veneer: { thickness: length.required(), length: length.required(), grain: one(grains).required(), count: count(bounds.veneer.count) },
   cope: {
     profile: one(copeProfiles).required(),
     own: Joi.array().items(Joi.number().min(0).max(1)).min(2).max(1000),
     height: length.required(),
     out: length.required(),
-    corner: Joi.number().min(30).max(170).required(),
-    joints: count,
+    corner: between(bounds.cope.corner),
+    joints: count(bounds.cope.joints),
   },
   board: {
     cut: one(boardCutKinds).required(),
@@ -65,6 +66,6 @@ export const joint = variants<JointSpec, 'kind'>('kind', {
     thickness: length.required(),
     length: length.required(),
     notch: length,
-    count,
+    count: count(bounds.board.count),
   },
 })

@@ -51,7 +51,7 @@ const line = Joi.object({
 const lines = Joi.array().items(line).max(300_000).required()
 /** Lines found sound: they never change, and every edit of a pattern is checked with all of them. */
 const known = new WeakSet<object>()
-const soundLines = Joi.any().custom((value: unknown, helpers) => {
+const soundLines = Joi.array<DrawnLine[]>().custom((value: unknown, helpers) => {
   if (typeof value === 'object' && value !== null && known.has(value)) return value
   const { error } = lines.validate(value, { convert: false })
   if (error) return helpers.message({ custom: `lines: ${error.message}` })
@@ -65,7 +65,7 @@ export const patternRecord = Joi.object<PatternRecord, true>({
   id,
   rev,
   name: name(200),
-  lines: soundLines.required() as never,
+  lines: soundLines.required(),
   notes: Joi.array()
     .items(
       Joi.object<ReadNote, true>({

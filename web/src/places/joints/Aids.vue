@@ -6,6 +6,7 @@ import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
 import JointView from '../../draw/JointView.vue'
 import Figure from './Figure.vue'
+import type { FieldValue } from './fields'
 
 /** Bench aids made for the work and the saw in hand, with what to cut for them. */
 const props = defineProps<{ saw?: Blade }>()
@@ -23,7 +24,7 @@ const aid = computed(() =>
 )
 const mm = (x: number) => lengthWords(Math.round(x * 10) / 10, say.value)
 const scale = computed(() => Math.min(2, 420 / aid.value.view.width, 220 / aid.value.view.height))
-const put = (key: keyof typeof made) => (v: number | string | undefined) => {
+const put = (key: keyof typeof made) => (v: FieldValue) => {
   if (typeof v === 'number') made[key] = v
 }
 </script>

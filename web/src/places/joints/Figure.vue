@@ -2,11 +2,11 @@
 import { ref, useId, watch } from 'vue'
 import { parseLength, printForInput } from '@green-pitch/core'
 import { useSettings } from '../../store/settings'
-import type { Field } from './fields'
+import type { Field, FieldValue } from './fields'
 
 /** One figure of a joint, shown large and set in place. */
-const props = defineProps<{ field: Field; value: number | string | undefined }>()
-const emit = defineEmits<{ change: [value: number | string | undefined] }>()
+const props = defineProps<{ field: Field; value: FieldValue }>()
+const emit = defineEmits<{ change: [value: FieldValue] }>()
 const settings = useSettings()
 const id = useId()
 const trouble = ref('')
@@ -26,11 +26,12 @@ function set(value: string) {
   const f = props.field
   trouble.value = ''
   if (f.as === 'choice') return emit('change', value)
+  if (f.as === 'either') return emit('change', value === f.yes)
   if (f.as === 'length') {
     if (!value.trim() && f.none) return emit('change', undefined)
     const read = parseLength(value, settings.value.unit)
     if (!read.ok) return (trouble.value = read.message)
-    if (!(read.mm > 0) && f.key !== 'proud' && f.key !== 'edge') return (trouble.value = 'Must be above nothing.')
+    if (!(read.mm > 0) && !f.orNothing) return (trouble.value = 'Must be above nothing.')
     return emit('change', read.mm)
   }
   const n = Number(value.replace(',', '.'))
@@ -44,6 +45,15 @@ function set(value: string) {
     <label :for="id" class="soft">{{ field.label }}</label>
     <select v-if="field.as === 'choice'" :id="id" :value="value" @change="set(($event.target as HTMLSelectElement).value)">
       <option v-for="o in field.options" :key="o.value" :value="o.value">{{ o.label }}</option>
+    </select>
+    <select
+      v-else-if="field.as === 'either'"
+      :id="id"
+      :value="value ? field.yes : field.no"
+      @change="set(($event.target as HTMLSelectElement).value)"
+    >
+      <option>{{ field.yes }}</option>
+      <option>{{ field.no }}</option>
     </select>
     <input
       v-else

@@ -4,13 +4,14 @@ import { gapPlaceNames, gapWords, lengthWords } from '@green-pitch/core'
 import { gapPlaces, jointGap, PAPER, type GapPlace } from '@green-pitch/core/joint'
 import { useSettings } from '../../store/settings'
 import Figure from './Figure.vue'
+import type { FieldValue } from './fields'
 
 /** A joint that stands open, measured with a feeler or strips of paper: does it matter, and what to do. */
 const settings = useSettings()
 const made = reactive({ gap: 0.2, spare: 0, where: 'shoulder' as GapPlace })
 const verdict = computed(() => jointGap(made.gap, made.where, made.spare))
 const sheets = computed(() => Math.max(1, Math.round(made.gap / PAPER)))
-const put = (key: 'gap' | 'spare') => (v: number | string | undefined) => {
+const put = (key: 'gap' | 'spare') => (v: FieldValue) => {
   if (typeof v === 'number' && v >= 0) made[key] = v
 }
 </script>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { jointHeading, jointTroubleWords, lengthWords, viewNames } from '@green-pitch/core'
-import { profileFrom, type JointSpec } from '@green-pitch/core/joint'
+import { profileFrom } from '@green-pitch/core/joint'
 import { openFile } from '../../data/files'
 import { useTrouble } from '../../store/trouble'
 import { useJob } from '../../store/job'
@@ -15,7 +15,7 @@ import Mark from '../../ui/Mark.vue'
 import Figure from './Figure.vue'
 import JointOrder from './JointOrder.vue'
 import JointStrip from './JointStrip.vue'
-import { fields } from './fields'
+import { fields, type FieldValue } from './fields'
 
 const GapPart = defineAsyncComponent(() => import('./GapPart.vue'))
 const Aids = defineAsyncComponent(() => import('./Aids.vue'))
@@ -61,11 +61,14 @@ async function profileIn() {
   const line = [...read.drawing.lines].sort((a, b) => b.points.length - a.points.length)[0]
   const profile = line && profileFrom(line.points, line.closed)
   if (!profile) return trouble.say(`${f.name} has no line with both height and depth. Draw the profile as one line, the wall at its left.`)
-  joint.put({ profile: 'own', ...profile } as Partial<JointSpec>)
+  joint.put({ profile: 'own', ...profile })
   if (!read.drawing.declared) trouble.say('The drawing does not say its size: set height and how far it stands out.')
 }
-const set = (key: string, value: number | string | undefined) => joint.put({ [key]: value } as Partial<JointSpec>)
-const valueOf = (key: string) => (spec.value as unknown as Record<string, number | string | undefined>)[key]
+const values = computed(() => new Map<string, unknown>(Object.entries(spec.value)))
+function valueOf(key: string): FieldValue {
+  const v = values.value.get(key)
+  return typeof v === 'number' || typeof v === 'string' || typeof v === 'boolean' ? v : undefined
+}
 </script>
 
 <template>
@@ -90,7 +93,7 @@ const valueOf = (key: string) => (spec.value as unknown as Record<string, number
             :key="`${spec.kind} ${f.key}`"
             :field="f"
             :value="valueOf(f.key)"
-            @change="(v) => set(f.key, v)"
+            @change="(v) => joint.put({ [f.key]: v })"
           />
         </div>
         <p v-for="t in found.troubles" :key="t.why" class="trouble" role="status">

@@ -1,95 +1,112 @@
-import type { JointKind } from '@green-pitch/core/joint'
+import { jointBounds, type JointKey, type JointKind, type JointSpecs } from '@green-pitch/core/joint'
 
-/** What of a joint can be set, in the order it is thought of; keys are those of its record. */
+/** One thing of a joint that can be set; the key is that of its record. */
 export type Field = { key: string; label: string } & (
-  | { as: 'length'; none?: string }
-  | { as: 'number'; min: number; max: number; step?: number; unit?: string }
+  | { as: 'length'; none?: string; orNothing?: true }
+  | { as: 'number'; min: number; max: number; step: number }
   | { as: 'choice'; options: { value: string; label: string }[] }
+  | { as: 'either'; yes: string; no: string }
 )
-const length = (key: string, label: string, none?: string): Field => ({ as: 'length', key, label, none })
-const number = (key: string, label: string, min: number, max: number, step = 1, unit?: string): Field => ({
-  as: 'number',
-  key,
-  label,
-  min,
-  max,
-  step,
-  unit,
+export type FieldValue = number | string | boolean | undefined
+/** Fields of one kind: the compiler knows what its record holds, and the bounds are the record's own. */
+const of = <K extends JointKind>(kind: K) => ({
+  length: (key: JointKey<K, number>, label: string, more: { none?: string; orNothing?: true } = {}): Field => ({
+    as: 'length',
+    key,
+    label,
+    ...more,
+  }),
+  number: (key: JointKey<K, number> & keyof (typeof jointBounds)[K], label: string, step = 1): Field => {
+    const [min, max] = jointBounds[kind][key] as readonly [number, number]
+    return { as: 'number', key, label, min, max, step }
+  },
+  choice: <P extends JointKey<K, string>>(key: P, label: string, options: Record<JointSpecs[K][P] & string, string>): Field => ({
+    as: 'choice',
+    key,
+    label,
+    options: Object.entries<string>(options).map(([value, label]) => ({ value, label })),
+  }),
+  either: (key: JointKey<K, boolean>, label: string, yes: string, no: string): Field => ({ as: 'either', key, label, yes, no }),
 })
-const choice = (key: string, label: string, options: Record<string, string>): Field => ({
-  as: 'choice',
-  key,
-  label,
-  options: Object.entries(options).map(([value, label]) => ({ value, label })),
-})
+const dovetail = of('dovetail')
+const tenon = of('tenon')
+const housing = of('housing')
+const halfLap = of('half-lap')
+const mitre = of('mitre')
+const cope = of('cope')
+const flush = of('flush')
+const veneer = of('veneer')
+const board = of('board')
 
+/** What of a joint can be set, in the order it is thought of. */
 export const fields: Record<JointKind, Field[]> = {
   dovetail: [
-    length('width', 'Width'),
-    number('tails', 'Tails', 1, 24),
-    number('slope', 'Slope, 1 :', 3, 14, 0.5),
-    length('pin', 'Narrow pin'),
-    length('halfPin', 'Half pins'),
-    length('tailBoard', 'Tail board'),
-    length('pinBoard', 'Pin board'),
-    length('lap', 'Lap', 'through'),
-    length('proud', 'Left proud'),
-    number('corners', 'Corners', 1, 40),
+    dovetail.length('width', 'Width'),
+    dovetail.number('tails', 'Tails'),
+    dovetail.number('slope', 'Slope, 1 :', 0.5),
+    dovetail.length('pin', 'Narrow pin'),
+    dovetail.length('halfPin', 'Half pins'),
+    dovetail.length('tailBoard', 'Tail board'),
+    dovetail.length('pinBoard', 'Pin board'),
+    dovetail.length('lap', 'Lap', { none: 'through' }),
+    dovetail.length('proud', 'Left proud', { orNothing: true }),
+    dovetail.number('corners', 'Corners'),
   ],
   tenon: [
-    length('width', 'Rail width'),
-    length('thickness', 'Rail thickness'),
-    length('tenon', 'Tenon'),
-    length('length', 'Its length'),
-    length('edge', 'Edge shoulders'),
-    number('joints', 'Tenons', 1, 100),
+    tenon.length('width', 'Rail width'),
+    tenon.length('thickness', 'Rail thickness'),
+    tenon.length('tenon', 'Tenon'),
+    tenon.length('length', 'Its length'),
+    tenon.either('through', 'Goes', 'through', 'into the leg'),
+    tenon.length('edge', 'Edge shoulders', { orNothing: true }),
+    tenon.number('joints', 'Tenons'),
   ],
   housing: [
-    length('width', 'Board width'),
-    length('thickness', 'Board thickness'),
-    length('shelf', 'Shelf thickness'),
-    length('depth', 'Depth'),
-    length('stop', 'Stopped short', 'through'),
-    number('joints', 'Housings', 1, 100),
+    housing.length('width', 'Board width'),
+    housing.length('thickness', 'Board thickness'),
+    housing.length('shelf', 'Shelf thickness'),
+    housing.length('depth', 'Depth'),
+    housing.length('stop', 'Stopped short', { none: 'through' }),
+    housing.number('joints', 'Housings'),
   ],
   'half-lap': [
-    length('width', 'Width'),
-    length('thickness', 'Thickness'),
-    length('other', 'Piece it crosses'),
-    choice('at', 'Where', { end: 'at the end', middle: 'across the middle' }),
-    number('joints', 'Joints', 1, 100),
+    halfLap.length('width', 'Width'),
+    halfLap.length('thickness', 'Thickness'),
+    halfLap.length('other', 'Piece it crosses'),
+    halfLap.choice('at', 'Where', { end: 'at the end', middle: 'across the middle' }),
+    halfLap.number('joints', 'Joints'),
   ],
   mitre: [
-    number('sides', 'Sides', 3, 24),
-    number('lean', 'Bevel, degrees', 0, 90, 0.5),
-    length('length', 'Length of a side'),
-    length('width', 'Width'),
-    length('thickness', 'Thickness'),
+    mitre.number('sides', 'Sides'),
+    mitre.number('lean', 'Bevel, degrees', 0.5),
+    mitre.length('length', 'Length of a side'),
+    mitre.length('width', 'Width'),
+    mitre.length('thickness', 'Thickness'),
   ],
   cope: [
-    choice('profile', 'Profile', { ogee: 'ogee', ovolo: 'ovolo', cove: 'cove', own: 'my own' }),
-    length('height', 'Height'),
-    length('out', 'Stands out'),
-    number('corner', 'Corner, degrees', 45, 150, 0.5),
-    number('joints', 'Corners', 1, 100),
+    cope.choice('profile', 'Profile', { ogee: 'ogee', ovolo: 'ovolo', cove: 'cove', own: 'my own' }),
+    cope.length('height', 'Height'),
+    cope.length('out', 'Stands out'),
+    cope.number('corner', 'Corner, degrees', 0.5),
+    cope.number('joints', 'Corners'),
   ],
   flush: [
-    choice('what', 'What', { dowel: 'dowels', 'tenon-end': 'tenon ends' }),
-    length('size', 'Across'),
-    number('count', 'How many', 1, 500),
+    flush.choice('what', 'What', { dowel: 'dowels', 'tenon-end': 'tenon ends' }),
+    flush.length('size', 'Across'),
+    flush.number('count', 'How many'),
   ],
   veneer: [
-    length('thickness', 'Thickness'),
-    length('length', 'Length of cut'),
-    choice('grain', 'Grain', { along: 'along', across: 'across' }),
-    number('count', 'Cuts', 1, 200),
+    veneer.length('thickness', 'Thickness'),
+    veneer.length('length', 'Length of cut'),
+    veneer.choice('grain', 'Grain', { along: 'along', across: 'across' }),
+    veneer.number('count', 'Cuts'),
   ],
   board: [
-    choice('cut', 'Cut', { crosscut: 'crosscut', rip: 'rip', notch: 'notch', corner: 'corner' }),
-    length('width', 'Board width'),
-    length('thickness', 'Thickness'),
-    length('length', 'Length or depth'),
-    length('notch', 'Notch width', 'a third'),
-    number('count', 'Cuts', 1, 200),
+    board.choice('cut', 'Cut', { crosscut: 'crosscut', rip: 'rip', notch: 'notch', corner: 'corner' }),
+    board.length('width', 'Board width'),
+    board.length('thickness', 'Thickness'),
+    board.length('length', 'Length or depth'),
+    board.length('notch', 'Notch width', { none: 'a third' }),
+    board.number('count', 'Cuts'),
   ],
 }

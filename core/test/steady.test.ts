@@ -122,6 +122,21 @@ describe('a suggestion holds still', () => {
     expect(changes / steps).toBeLessThan(0.02)
     expect(back).toBe(0)
   })
+  it('blades hemmed in from both sides: as curves in sheet metal open, the size only grows', () => {
+    const saw = saws.find((s) => s.id === 'frame-70')!
+    for (const id of ['silver', 'copper', 'brass'])
+      for (const thickness of [0.5, 0.8, 1.2]) {
+        const material = materials.find((m) => m.id === id)!
+        let last: Blade | undefined
+        for (let radius = 0.6; radius < 4; radius *= 1.04) {
+          const job = makeJob({ saw, stock: { material, form: 'board', thickness }, cut: { kind: 'pierced', radius, web: 1.5, hole: 1, finish: 'careful' } }) // prettier-ignore
+          const { blade } = rankBlades(job).value[0]!
+          if (last) expect(blade.order, `${id} ${thickness}, R ${radius.toFixed(2)}`).toBeGreaterThanOrEqual(last.order)
+          last = blade
+        }
+        expect(last!.size, `${id} ${thickness}, wide curves`).not.toMatch(/[5-8]\/0/)
+      }
+  })
 })
 
 describe('an impossible job', () => {

@@ -99,6 +99,7 @@ describe('after a restore', () => {
     await restore(kept)
     await vi.waitUntil(
       () => pattern.loaded && pattern.record?.stretch === 1 && jobs.name !== 'changed since' && run.record?.events.length === 1,
+      { timeout: 30_000 }, // against hanging: machines differ
     )
     pattern.edit({ tolerance: 0.4 })
     await run.report('done', 1)

@@ -53,9 +53,15 @@ function jointSpacing({ stock, cut }: Pick<Job, 'stock' | 'cut'>): number {
 
 const TURNS = 0.4 // times the radius is as wide as a flat blade rounds it freely; from its worked turn
 const SHARP = 5 // how sharply the curve takes over from the thickness; estimate
+// of the ladder's width: sheet metal is turned by sawing on the spot, so a tight curve makes the blade only a little finer; estimate
+const METAL_LEAST = 0.85
 /** The ladder's width moved by the tightest curve: no wider than rounds it, and narrower before. mm */
-const moved = (width: number, radius: number | undefined): number =>
-  radius === undefined ? width : (width ** -SHARP + (TURNS * Math.max(radius, 0.5)) ** -SHARP) ** (-1 / SHARP)
+function moved(width: number, { stock, cut }: Job): number {
+  if (cut.radius === undefined || cut.turn === 'pivot') return width
+  const rounded = (width ** -SHARP + (TURNS * Math.max(cut.radius, 0.5)) ** -SHARP) ** (-1 / SHARP)
+  const metal = stock.material.cuts === 'metal' || stock.material.cuts === 'steel'
+  return metal ? Math.max(METAL_LEAST * width, rounded) : rounded
+}
 
 /**
  * How far a blade lies from what most would clamp for this thickness, in e-folds of size: negative is finer.
@@ -67,7 +73,7 @@ export function offHabit(job: Job, blade: Blade): number {
       ? Math.log((meanSpacing(blade) * habitTpi(job)) / 25.4)
       : turnsAnywhere(blade)
         ? Math.log(blade.kerf / ladderWidth(job))
-        : Math.log(blade.width / moved(ladderWidth(job), job.cut.turn === 'pivot' ? undefined : job.cut.radius))
+        : Math.log(blade.width / moved(ladderWidth(job), job))
   return job.saw.kind === 'jigsaw' ? Math.sign(size) * Math.hypot(size, tooWide(job, blade)) : size
 }
 

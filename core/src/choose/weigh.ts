@@ -62,6 +62,7 @@ export function measure(v: Evaluation, c: Merit): number {
 }
 
 const AMPLE = 6 // a margin beyond this says nothing more about place
+const SOFT = 0.1 // e-folds of room given to both sides, or the place of a blade hemmed in from both would hang on a hair; estimate
 /**
  * Place inside the window: 0 where the limits from below close it, 1 where those from above do. Each side's
  * closeness is the logarithm of its margin, so the place moves evenly with size.
@@ -74,7 +75,7 @@ export function placeInWindow(margins: readonly Margin[]): number {
     if (closes === 'below') below = Math.min(below, room)
     if (closes === 'above') above = Math.min(above, room)
   }
-  return below + above > 0 ? below / (below + above) : 0.5
+  return (below + SOFT) / (below + above + 2 * SOFT)
 }
 
 // e-folds over which what is out of bounds speaks against a blade in full; estimates

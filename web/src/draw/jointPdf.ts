@@ -22,6 +22,7 @@ export interface JointSheetIn {
 }
 const SIZES = { a4: [210, 297], letter: [215.9, 279.4] } as const
 const MARGIN = 14
+const LEFT = MARGIN + 8 // of the drawings: their figures stand outside them
 const DRAWN = 0.55 // of the page's height is given to the drawings
 
 /** Middle of a shape along x (0) or y (1), mm. */
@@ -61,7 +62,7 @@ export async function jointPdf(p: JointSheetIn): Promise<Blob> {
   for (const view of found.views) {
     if (view.marks.length) {
       view.marks.forEach((mm, i) => {
-        const x = MARGIN + mm * scale
+        const x = LEFT + mm * scale
         const crowded = i > 0 && (mm - view.marks[i - 1]!) * scale < 9 && i % 2 === 1
         doc
           .setDrawColor(INK)
@@ -69,10 +70,10 @@ export async function jointPdf(p: JointSheetIn): Promise<Blob> {
           .line(x, y - 1, x, y - (crowded ? 5.5 : 2.5))
         text(say.unit === 'mm' ? mm.toFixed(1) : (mm / 25.4).toFixed(3), x, y - (crowded ? 6 : 3), 7, false, INK, 'center')
       })
-    } else text(viewNames[view.name], MARGIN, y - 1.5, 8, false, SOFT)
+    } else text(viewNames[view.name], LEFT, y - 1.5, 8, false, SOFT)
     const path = (s: Shape, fill: boolean) => {
       for (let i = 0; i < s.points.length; i += 2) {
-        const [px, py] = [MARGIN + s.points[i]! * scale, y + s.points[i + 1]! * scale]
+        const [px, py] = [LEFT + s.points[i]! * scale, y + s.points[i + 1]! * scale]
         if (i) doc.lineTo(px, py)
         else doc.moveTo(px, py)
       }
@@ -93,14 +94,14 @@ export async function jointPdf(p: JointSheetIn): Promise<Blob> {
     // numbers of the tails, and on the end grain the order of the cuts
     for (const s of view.shapes)
       if (s.label && s.layer === 'grain')
-        text(s.label, MARGIN + middle(s, 0) * scale, y + middle(s, 1) * scale + 1.5, 10, true, INK, 'center')
+        text(s.label, LEFT + middle(s, 0) * scale, y + middle(s, 1) * scale + 1.5, 10, true, INK, 'center')
     if (view.name === 'end')
       view.shapes
         .filter((s) => s.layer === 'cut')
         .forEach((s, i) =>
           text(
             `${Math.floor(i / 2) + 1}${i % 2 ? 'b' : 'a'}`,
-            MARGIN + s.points[0]! * scale,
+            LEFT + s.points[0]! * scale,
             y + view.height * scale + 3.5,
             7,
             false,
@@ -110,7 +111,7 @@ export async function jointPdf(p: JointSheetIn): Promise<Blob> {
         )
     for (const d of view.dims) {
       const level = d.from[1] === d.to[1]
-      const x = MARGIN + (level ? (d.from[0] + d.to[0]) / 2 : d.from[0]) * scale
+      const x = LEFT + (level ? (d.from[0] + d.to[0]) / 2 : d.from[0]) * scale
       const at = y + ((d.from[1] + d.to[1]) / 2) * scale
       text(
         lengthWords(Math.round(d.value * 100) / 100, say),

@@ -1,5 +1,5 @@
 import type { PDFDocumentProxy } from 'pdfjs-dist'
-import { boxOfAll, linePath, readPage, ringPath, simplified, type Box, type ReadResult } from '@green-pitch/core/pattern'
+import { boxOfAll, linePath, readPage, ringPath, simplified, type Box, type PageOperator, type ReadResult } from '@green-pitch/core/pattern'
 
 /** A page of a file as it is chosen from: what is drawn on it, sparingly, or why nothing of it can be taken. */
 export interface PageLook {
@@ -22,6 +22,16 @@ function whyNot(error: unknown): string | undefined {
   return undefined
 }
 
+/** A page's drawing operators by name, as core reads them. */
+export function operatorsOf(ops: object, codes: readonly number[], all: readonly unknown[]): PageOperator[] {
+  const names = new Map(Object.entries(ops).map(([name, code]) => [code as number, name]))
+  return codes.map((code, i) => {
+    const name = names.get(code) ?? ''
+    const args = (all[i] as unknown[] | null) ?? []
+    return { name, args: name === 'constructPath' ? [names.get(args[0] as number), ...args.slice(1)] : args }
+  })
+}
+
 /** The pages of a printed file, opened here in the worker and kept open until another comes. */
 export function pdfPages() {
   let file: PDFDocumentProxy | undefined
@@ -33,12 +43,7 @@ export function pdfPages() {
     const pdf = await import('pdfjs-dist')
     const page = await file!.getPage(n)
     const { fnArray, argsArray } = await page.getOperatorList()
-    const names = new Map(Object.entries(pdf.OPS).map(([name, code]) => [code as number, name]))
-    const operators = fnArray.map((code, i) => {
-      const name = names.get(code) ?? ''
-      const args = (argsArray[i] as unknown[] | null) ?? []
-      return { name, args: name === 'constructPath' ? [names.get(args[0] as number), ...args.slice(1)] : args }
-    })
+    const operators = operatorsOf(pdf.OPS, fnArray, argsArray)
     const found = readPage({ operators, view: page.view, userUnit: page.userUnit, rotate: page.rotate })
     readings.set(n, found)
     page.cleanup()

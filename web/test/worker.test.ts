@@ -1,75 +1,24 @@
 import 'fake-indexeddb/auto'
-import { createPinia, disposePinia, setActivePinia, type Pinia } from 'pinia'
-import { expose, type Endpoint } from 'comlink'
 import { nextTick } from 'vue'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { bladeById, deriveMaterial, isStrung, sectionOf } from '@green-pitch/core'
 import { pluckSound, sawSound } from '@green-pitch/core/sound'
-import { db } from '../src/data/db'
-import { loadDemo } from '../src/data/demo'
 import { withBlade, withSaw } from '../src/data/ticket'
-import { useAnswer } from '../src/store/answer'
-import { useJob } from '../src/store/job'
 import { useJoint } from '../src/store/joint'
-import { useKeeper } from '../src/store/keeper'
 import { useListen } from '../src/store/listen'
-import { usePattern } from '../src/store/pattern'
+import type { usePattern } from '../src/store/pattern'
 import { useShop } from '../src/store/shop'
-import { useTrouble } from '../src/store/trouble'
-import { patternWorker } from '../src/work/patternWork'
-import { soundWork } from '../src/work/soundWork'
+import { asked, eachInTheShop, shop } from './room'
 
-/** A worker of this process: the real work behind a real channel. */
-let asked: string[] = []
-const ports: MessagePort[] = []
-function InProcess(url: URL): MessagePort & { terminate(): void } {
-  const { port1, port2 } = new MessageChannel()
-  ports.push(port1, port2)
-  const work: object = String(url).includes('sound') ? soundWork : patternWorker()
-  const told = new Proxy(work, {
-    get(of, name: string) {
-      const f = (of as Record<string, unknown>)[name]
-      if (typeof f !== 'function') return f
-      return (...args: unknown[]) => {
-        asked.push(name)
-        return (f as (...a: unknown[]) => unknown).apply(of, args)
-      }
-    },
-  })
-  expose(told, port2 as unknown as Endpoint)
-  return Object.assign(port1, { terminate: () => port1.close() })
-}
-
-let pinia: Pinia
-async function shop() {
-  pinia = createPinia()
-  setActivePinia(pinia)
-  await useKeeper().start()
-  await useShop().load()
-  await useJob().load()
-  return { jobs: useJob(), pattern: usePattern(), trouble: useTrouble(), answer: useAnswer() }
-}
-beforeEach(async () => {
-  asked = []
-  vi.stubGlobal('document', { documentElement: { dataset: {} } })
-  vi.stubGlobal('Worker', InProcess)
-  setActivePinia(createPinia())
-  await Promise.all(db.tables.map((t) => t.clear()))
-  await loadDemo()
-})
-afterEach(() => {
-  disposePinia(pinia)
-  for (const p of ports.splice(0)) p.close()
-  vi.unstubAllGlobals()
-})
+eachInTheShop()
 const reckoned = (pattern: ReturnType<typeof usePattern>) => vi.waitUntil(() => pattern.reckoned, { timeout: 60_000 })
 
 describe('the pattern and its worker', () => {
   it('the newest of everything is calculated, however fast it changes; the drawing is laid once', async () => {
-    const { jobs, pattern } = await shop()
+    const { jobs, pattern, answer } = await shop()
     await reckoned(pattern)
     expect(pattern.found!.rings).toHaveLength(38)
-    asked = []
+    asked.length = 0
     for (const id of ['scroll-reverse-skip-0', 'scroll-reverse-skip-9', 'scroll-reverse-skip-2']) {
       jobs.edit((t) => withBlade(t, bladeById(id)!), 'blade')
       await nextTick()
@@ -77,7 +26,7 @@ describe('the pattern and its worker', () => {
     const small = bladeById('scroll-reverse-skip-2')!
     await vi.waitUntil(() => pattern.found!.rings[3]!.kerf.paths.length === 0 && pattern.found!.drill < 1.3, { timeout: 60_000 })
     await vi.waitUntil(() => !pattern.busy, { timeout: 60_000 })
-    expect(useAnswer().blade.id).toBe(small.id)
+    expect(answer.blade.id).toBe(small.id)
     // three changes, at most one for the first and one for all that came meanwhile
     expect(asked.filter((a) => a === 'reckon').length).toBeLessThanOrEqual(2)
     expect(asked).not.toContain('lay')
@@ -102,7 +51,7 @@ describe('the pattern and its worker', () => {
     pattern.edit({ tolerance: 0.3 })
     pattern.cancel()
     expect(pattern.busy).toBeUndefined()
-    asked = []
+    asked.length = 0
     jobs.edit((t) => withBlade(t, bladeById('scroll-reverse-skip-9')!), 'blade')
     await vi.waitUntil(() => asked.includes('reckon'), { timeout: 60_000 })
     expect(asked[0]).toBe('lay')

@@ -140,13 +140,13 @@ export const usePattern = defineStore('pattern', () => {
     }
   }
   /** A drawing becomes the job's pattern; what was there can be had back by undo. */
-  function take(name: string, d: Drawing, reading: Reading) {
+  function take(name: string, d: Drawing, reading: Reading, more: { tolerance?: number } = {}) {
     const before = record.value
     if (before) {
       past.value = [...past.value.slice(-100), before]
       future.value = []
     }
-    put(patternFrom(jobs.record.id, name, d, reading, before))
+    put({ ...patternFrom(jobs.record.id, name, d, reading, before), ...more })
   }
   let refusal: number | undefined
   /** @returns that it is a picture, which is looked at before anything is taken from it */
@@ -205,8 +205,7 @@ export const usePattern = defineStore('pattern', () => {
   async function takeDrawing(name: string, drawing: Drawing, tolerance?: number) {
     const found = await worker().guess(drawing)
     if (!found.ok) return
-    take(name, found.drawing, found.reading)
-    if (tolerance !== undefined) edit({ tolerance })
+    take(name, found.drawing, found.reading, tolerance === undefined ? {} : { tolerance })
   }
   /** Pages of a file of which one is to be chosen. */
   const pages = shallowRef<{ name: string; looks: PageLook[] }>()

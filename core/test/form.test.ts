@@ -4,6 +4,7 @@ import { bladeById, makeJob } from '../src/index.js'
 import { unbounded } from '../src/number/index.js'
 import {
   bridgesFor,
+  doubled,
   firstReading,
   form,
   inside,
@@ -183,5 +184,51 @@ describe('islands', () => {
     expect(roomy.troubles.map((t) => t.kind)).not.toContain('kerf')
     const tight = ask(svg(disc(50, 50, 40, '') + disc(50, 50, 25, 'fill="white"') + disc(50, 50, 24.8, '')))
     expect(tight.troubles.find((t) => t.kind === 'kerf')).toMatchObject({ have: expect.closeTo(0.2, 1) as number, need: blade.kerf })
+  })
+})
+
+describe('strokes drawn by both their edges', () => {
+  const circle = (x: number, y: number, r: number) => `<circle cx="${x}" cy="${y}" r="${r}" fill="none" stroke="black"/>`
+  const found = (body: string) => doubled(svg(body), 0.1, unbounded)
+  const away = ({ points }: DrawnLine, x: number, y: number) =>
+    Array.from({ length: points.length / 2 }, (_, i) => Math.hypot(points[2 * i]! - x, points[2 * i + 1]! - y))
+
+  it('are sawn along their middle, whichever way round they were drawn; all else stays as it is', () => {
+    const rim = '<rect x="1" y="1" width="98" height="98" fill="none" stroke="black"/>'
+    const { strokes, width, lines } = found(rim + circle(40, 40, 20) + circle(40, 40, 20.8) + circle(80, 80, 8))!
+    expect([strokes, lines.length]).toEqual([1, 3])
+    expect(width).toBeCloseTo(0.8, 2)
+    for (const r of away(lines[2]!, 40, 40)) expect(Math.abs(r - 20.4)).toBeLessThan(0.08)
+    for (const r of away(lines[1]!, 80, 80)) expect(Math.abs(r - 8)).toBeLessThan(0.02)
+    const turned = found(
+      '<path fill-rule="evenodd" d="M70 40a30 30 0 1 1-60 0 30 30 0 1 1 60 0z M69 40a29 29 0 1 0-58 0 29 29 0 1 0 58 0z"/>',
+    )!
+    expect([turned.strokes, turned.lines.length]).toEqual([1, 1])
+    // a fitted curve strays up to 0.06 mm from what it is fitted to
+    for (const r of away(turned.lines[0]!, 40, 40)) expect(Math.abs(r - 29.5)).toBeLessThan(0.08)
+  })
+  it('end and branch as they were drawn', () => {
+    const { lines } = found('<path d="M20 50H50V20H51V50H90V51H51V90H50V51H20Z"/>')!
+    expect(lines).toHaveLength(4)
+    for (const l of lines) {
+      expect(l.closed).toBe(false)
+      const ends = away(l, 50.5, 50.5)
+      expect(Math.min(ends[0]!, ends.at(-1)!)).toBeLessThan(0.3)
+      // along one axis, half the stroke's width short of its end at most
+      const p = Array.from(l.points)
+      expect(Math.min(Math.max(...p.map((v, i) => (i % 2 ? 0 : Math.abs(v - 50.5)))), Math.max(...p.map((v, i) => (i % 2 ? Math.abs(v - 50.5) : 0))))).toBeLessThan(0.2) // prettier-ignore
+      expect(Math.max(...ends)).toBeGreaterThan(29)
+    }
+  })
+  it('are none where a part is wide, short, or of more than one width', () => {
+    for (const body of [
+      circle(50, 50, 40) + circle(50, 50, 30),
+      circle(50, 50, 40) + circle(50.6, 50, 39),
+      '<path d="M10 10h60l-60 2z"/>',
+      '<path d="M10 10h5v1h-5z M90 90h4v-80h-3z"/>',
+      circle(50, 50, 20),
+    ])
+      // prettier-ignore
+      expect(found(body), body).toBeUndefined()
   })
 })

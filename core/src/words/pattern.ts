@@ -1,5 +1,6 @@
 import { profileOf } from '../saw/index.js'
 import {
+  type Doubled,
   HOLE_MARGIN,
   PIVOT,
   SWING_ROOM,
@@ -178,6 +179,9 @@ export const readingWords: Record<Reading, string> = {
   falls: 'Dark falls',
   lines: 'Every line',
 }
+/** That strokes are drawn by both their edges. */
+export const twofoldWords = ({ strokes, width }: Pick<Doubled, 'strokes' | 'width'>, say: Say): string =>
+  `${strokes === 1 ? 'One stroke is' : `${strokes} strokes are`} drawn by both edges, ${lengthWords(Math.round(width * 100) / 100, say)} apart: each would be sawn twice.`
 /** What a reading comes to, a line each. */
 export function comesTo({ pieces, openings, loose }: { pieces: number; openings: number; loose: number }): string[] {
   const some = (n: number, one: string, many: string) => (n ? [n === 1 ? `1 ${one}` : `${n} ${many}`] : [])

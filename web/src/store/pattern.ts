@@ -7,11 +7,13 @@ import {
   noChoices,
   type Change,
   type Choices,
+  type Doubled,
   type Drawing,
   type Fewest,
   type Reading,
   type ReckonGiven,
 } from '@green-pitch/core/pattern'
+import { keptLines } from '../data/lines'
 import { patternFrom } from '../data/patternFile'
 import type { PatternRecord } from '../data/records'
 import type { Found, PatternWork, ReadAs, ReadingLook, TooLarge } from '../work/patternWork'
@@ -244,6 +246,21 @@ export const usePattern = defineStore('pattern', () => {
     const found = await worker().readings()
     if (laid === asked) looks.value = found
   }
+  /** Strokes drawn by both their edges, and the drawing with them by their middle. */
+  const twofold = shallowRef<{ of: PatternRecord['lines']; found: Doubled | undefined }>()
+  async function seekTwofold() {
+    const r = record.value
+    if (!r || twofold.value?.of === r.lines) return
+    const asked = { of: r.lines, found: undefined }
+    twofold.value = asked
+    const found = await worker().doubled(r.lines, r.tolerance / r.stretch)
+    if (twofold.value === asked) twofold.value = { of: r.lines, found }
+  }
+  /** They are sawn along their middle, as one step that can be undone. */
+  function takeMiddles() {
+    const { of, found } = twofold.value ?? {}
+    if (found && of === record.value?.lines) edit({ lines: keptLines(found.lines), take: 'both', reading: 'lines' })
+  }
   /** Islands are held by bridges, as one step that can be undone. */
   async function bridge(rings: number[], width: number) {
     const before = record.value
@@ -408,6 +425,9 @@ export const usePattern = defineStore('pattern', () => {
     looks,
     lookAround,
     bridge,
+    twofold: computed(() => (twofold.value?.of === record.value?.lines ? twofold.value?.found : undefined)),
+    seekTwofold,
+    takeMiddles,
     fewest,
     seekFewest,
     redraw,

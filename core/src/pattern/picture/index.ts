@@ -1,5 +1,6 @@
 export * from './gray.js'
 export { contours } from './contour.js'
 export * from './trace.js'
+export { doubled, type Doubled } from './middle.js'
 export { guessedCorners, placed, placeOn, type Placed } from './paper.js'
 export { pictureSize } from './size.js'

@@ -18,6 +18,7 @@ import Empty from './Empty.vue'
 import OpeningCard from './OpeningCard.vue'
 import Pages from './Pages.vue'
 import Readings from './Readings.vue'
+import Twofold from './Twofold.vue'
 import Reckoned from './Reckoned.vue'
 import Sheet from './Sheet.vue'
 
@@ -201,6 +202,7 @@ function measured(mm: number) {
         <template v-if="part === 'Answer'">
           <OpeningCard v-if="selected !== undefined && pattern.found?.rings[selected]" :id="selected" @close="selected = undefined" />
           <Readings v-if="painted" class="readings" />
+          <Twofold />
           <Reckoned v-if="pattern.found" :found="pattern.found" @jump="jump" />
           <p v-else-if="pattern.tooLarge" class="apart">
             Nothing is calculated until it is smaller. Its size, copies and lines stand under

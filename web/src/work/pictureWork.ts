@@ -4,6 +4,7 @@ import {
   evened,
   form,
   guessedCorners,
+  join,
   linePath,
   pictureSize,
   placed,
@@ -15,10 +16,12 @@ import {
   traced,
   type Box,
   type Drawing,
+  type DrawnLine,
   type Gray,
   type Px,
   type Traced,
 } from '@green-pitch/core/pattern'
+import { transfer } from 'comlink'
 import { bounded } from '@green-pitch/core'
 
 /** How a sheet lies in a picture and what of it is ink, as the user sees and sets it. */
@@ -56,7 +59,28 @@ const TOO_MANY = 150e6 // pixels of a file no camera of a workshop makes: it wou
 const FINEST = 8 // pixels to a millimeter of the sheet
 const TILE = 25 // mm by which the light is evened
 const GLANCE = 4e7 // steps that looking for open lines may cost
+const SCREEN = 2400 // pixels across of what is shown
 const GRAIN = 0.8 // px by which grain is smoothed
+
+/** A picture as it is looked at: no finer than a screen. */
+function seen({ width, height, v }: Gray): Promise<ImageBitmap> {
+  const step = Math.ceil(Math.max(width, height) / SCREEN)
+  const [w, h] = [Math.floor(width / step), Math.floor(height / step)]
+  const pixels = new Uint8ClampedArray(4 * w * h)
+  const grays = new Uint32Array(pixels.buffer) // one write a pixel: red, green and blue alike, opaque
+  for (let y = 0, k = 0; y < h; y++)
+    for (let x = 0; x < w; x++, k++) {
+      let sum = 0
+      for (let j = 0; j < step; j++) for (let i = 0; i < step; i++) sum += v[(y * step + j) * width + x * step + i]!
+      grays[k] = 0xff000000 + 0x010101 * Math.round(255 * Math.min(1, Math.max(0, sum / step ** 2)))
+    }
+  return createImageBitmap(new ImageData(pixels, w, h))
+}
+/** Lines that end free, neither joined nor meeting others. */
+function openLines(lines: readonly DrawnLine[], tolerance: number): number {
+  if (!join(lines, 'both', tolerance).loose.length) return 0
+  return bounded(GLANCE, (effort) => form(lines, { reading: 'lines', take: 'both', tolerance }, effort))?.loose.length ?? 0
+}
 
 /** What the worker does with a picture: core's work on it, and nothing of its own. */
 export function pictureWorker() {
@@ -108,14 +132,12 @@ export function pictureWorker() {
       const t = traced(level, perMm, { cut, speck: asked.speck, pen: asked.pen })
       drawing = t.drawing
       const { lines } = t.drawing
-      const pixels = new Uint8ClampedArray(4 * level.v.length)
-      const grays = new Uint32Array(pixels.buffer) // one write a pixel: red, green and blue alike, opaque
-      for (let i = 0; i < grays.length; i++) grays[i] = 0xff000000 + 0x010101 * Math.round(255 * Math.min(1, Math.max(0, level.v[i]!)))
-      return {
-        image: await createImageBitmap(new ImageData(pixels, level.width, level.height)),
+      const image = await seen(level)
+      const look = {
+        image,
         path: lines.map((l) => (l.closed ? ringPath(l.points) : linePath(l.points))).join(''),
         lines: lines.length,
-        open: bounded(GLANCE, (effort) => form(lines, { reading: 'lines', take: 'both', tolerance: asked.gap }, effort))?.loose.length ?? 0,
+        open: openLines(lines, asked.gap),
         ...(lines.length && { box: boxOfAll(lines) }),
         size: asked.size,
         cut,
@@ -125,6 +147,7 @@ export function pictureWorker() {
         strokes: t.strokes,
         filled: t.filled,
       }
+      return transfer(look, [image])
     },
     /** The lines looked at last. */
     taken: (): Drawing | undefined => drawing,

@@ -53,8 +53,14 @@ export function contours({ width, height, v }: Gray, cut: number, most = 3e6): F
   const at = (x: number, y: number) => (x < 0 || y < 0 || x >= width || y >= height ? 1 : v[y * width + x]!)
   const w = width + 1
   const walked = new Uint8Array(w * (height + 1))
-  const kind = (x: number, y: number) =>
-    (at(x, y) < cut ? 1 : 0) | (at(x + 1, y) < cut ? 2 : 0) | (at(x + 1, y + 1) < cut ? 4 : 0) | (at(x, y + 1) < cut ? 8 : 0)
+  // what is ink, with a rim of paper round it: every square is looked at, most in vain
+  const wide = width + 2
+  const ink = new Uint8Array(wide * (height + 2))
+  for (let y = 0, i = 0; y < height; y++) for (let x = 0, k = (y + 1) * wide + 1; x < width; x++, i++, k++) if (v[i]! < cut) ink[k] = 1
+  const kind = (x: number, y: number) => {
+    const i = (y + 1) * wide + x + 1
+    return ink[i]! | (ink[i + 1]! << 1) | (ink[i + wide + 1]! << 2) | (ink[i + wide]! << 3)
+  }
   const ways = (x: number, y: number, k: number) => {
     const saddle = SADDLES[k]
     if (!saddle) return WAYS[k]!

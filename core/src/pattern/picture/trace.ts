@@ -74,7 +74,7 @@ const RIM = 2.5 // mm along the sheet's edge where the ground shows and paper cu
 
 /** A picture whose rim is paper. */
 function bare({ width, height, v }: Gray, rim: number): Gray {
-  const out = Float32Array.from(v)
+  const out = v.slice()
   const r = Math.round(rim)
   for (let y = 0; y < height; y++) {
     const all = y < r || y >= height - r

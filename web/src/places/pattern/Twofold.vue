@@ -31,7 +31,7 @@ watch(
   grid-template-columns: auto 1fr;
   gap: 2px 6px;
   justify-items: start;
-  margin: 10px 0 0;
+  margin: 10px 0;
 }
 .act {
   grid-column: 2;

@@ -22,6 +22,7 @@ import {
   quietSpeed,
   ripple,
   sawById,
+  saws,
   setUp,
   settableBelow,
   speedBand,
@@ -29,6 +30,7 @@ import {
   sureChipLoad,
   tightestRadius,
   turnsQuarter,
+  waysOut,
   windowHeading,
   sizeWindow,
   workedRadius,
@@ -229,5 +231,31 @@ describe('habit, holders, words', () => {
       for (const b of blades) for (const m of marginsOf(j, b)) if (m.state === 'near') seen.set(m.limit, m)
     expect([...seen.keys()].sort()).toEqual(['chipLoad', 'hole', 'packing', 'teeth', 'turn', 'web'])
     for (const m of seen.values()) expect(marginWords(m, job('pear', 9, 'scroll-plain', { radius: 2 }), say)).toMatch(/\d/)
+  })
+})
+
+describe('room where the work stands', () => {
+  const inPlace = (room: number | undefined, saw = 'hand-saws') =>
+    job('oak', 20, saw, { kind: 'straight', length: 150, grain: 'across', depth: 20, room })
+  it('less of it takes shorter saws, never longer, and no saw whose teeth, hand and a short stroke do not fit', () => {
+    let longest = Infinity
+    for (let room = 900; room >= 150; room -= 25) {
+      const fit = rankBlades(inPlace(room)).value.map((v) => v.blade.length)
+      const most = Math.max(0, ...fit)
+      expect(most).toBeLessThanOrEqual(longest)
+      expect(most).toBeLessThan(room - 100)
+      longest = most
+    }
+    expect(longest).toBe(0)
+    const free = rankBlades(inPlace(undefined)).value.map((v) => v.blade.id)
+    expect(rankBlades(inPlace(5000)).value.map((v) => v.blade.id)).toEqual(free)
+  })
+  it('a saw one takes the work to does not come; ways out are saws that fit', () => {
+    expect(rankBlades(inPlace(800, 'scroll-plain')).value).toEqual([])
+    const tight = inPlace(250)
+    expect(rankBlades(tight).value).toEqual([])
+    for (const w of waysOut(tight, saws)) expect(w.job.saw.kind).not.toBe('scroll')
+    const stopped = evaluate(tight, bladeById('dovetail-15')!).margins.find((m) => m.limit === 'access')!
+    expect(marginWords(stopped, tight, say)).toMatch(/^Too long for its place: .* there are 250 mm\.$/)
   })
 })

@@ -1,7 +1,8 @@
 import { clampTrouble, frameClearance } from '../saw/index.js'
-import { heights } from '../job/index.js'
+import type { Blade } from '../blade/index.js'
+import { heights, type Job } from '../job/index.js'
 import { depthBelowClamp } from '../cut/index.js'
-import { margin, yesNo, type Limit } from './margin.js'
+import { margin, stops, yesNo, type Limit, type Margin } from './margin.js'
 
 // Limits that saw, stock and access set: they take whole patterns away, or single saws.
 
@@ -59,17 +60,41 @@ export const depth: Limit = {
 }
 
 const UNSET = 5 // mm of wood on its sides from which a plate without set binds; estimate
-/** Flush on a face wants a plate without set and a handle out of the way; such a plate binds where much wood lies on its sides. */
+const HANDLE = 110 // mm of a hand saw behind its teeth, the hand with it; estimate
+const BODY = 260 // mm of a jigsaw, cord and hand with it; estimate
+const STROKE = { good: 1 / 3, least: 0.15 } // of its length a saw must have to move; estimates
+/** Length along its way a saw takes with a share of its teeth to move, mm; undefined where the work is taken to the saw. */
+function roomFor({ saw }: Job, blade: Blade, share: number): number | undefined {
+  switch (saw.kind) {
+    case 'scroll':
+      return undefined
+    case 'jigsaw':
+      return BODY
+    case 'frame':
+      return saw.span * (1 + share) + HANDLE
+    case 'hand':
+      return blade.length * (1 + share) + HANDLE
+  }
+}
+/** Whether a saw fits where the work stands, with a stroke to go. */
+function inPlace(job: Job, blade: Blade, room: number): Margin | undefined {
+  const wants = roomFor(job, blade, STROKE.good)
+  if (wants === undefined) return yesNo('access', false, {}, 'room')
+  return room < wants ? margin('access', room, wants, {}, 'room', roomFor(job, blade, STROKE.least)) : undefined
+}
+/** Flush on a face wants a plate without set and a handle out of the way; such a plate binds where much wood lies on its sides. A saw must fit where it works, with a stroke to go. */
 export const access: Limit = {
   id: 'access',
   closes: 'whole',
   unit: 'none',
   test(job, blade) {
-    const { flush, depth: deep, boxed, length } = job.cut
+    const { flush, depth: deep, boxed, length, room } = job.cut
     if (blade.plate?.needsBox && !boxed) return yesNo('access', false, {}, 'box')
+    const tight = room === undefined ? undefined : inPlace(job, blade, room)
+    if (!blade.plate || (tight && stops(tight))) return tight
     if (flush) return yesNo('access', blade.plate?.flush === true, {}, 'handle')
     if (blade.plate?.flush) return margin('access', UNSET, Math.min(heights(job).longest, deep ?? length), {}, 'set')
-    return undefined
+    return tight
   },
 }
 

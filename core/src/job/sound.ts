@@ -23,6 +23,7 @@ export function soundJob(job: Job): Job {
     ['Length of cut', cut.length],
     ['Scrap', cut.backing],
     ['Depth', cut.depth],
+    ['Room for the saw', cut.room],
     ['Strokes a minute', job.spm],
   ]
   for (const [name, x] of above0)

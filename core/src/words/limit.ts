@@ -118,7 +118,13 @@ export function limitAsks(id: LimitId, job: Job, window: SizeWindow, say: Say): 
     case 'depth':
       return job.cut.depth === undefined ? 'none asked' : `${lengthWords(job.cut.depth, say)} down${none ? ': all reach' : ''}`
     case 'access':
-      return job.cut.flush ? 'flush on a face' : none ? 'open' : 'unset plates bind'
+      return job.cut.flush
+        ? 'flush on a face'
+        : job.cut.room !== undefined
+          ? `${lengthWords(job.cut.room, say)} for saw and stroke`
+          : none
+            ? 'open'
+            : 'unset plates bind'
     case 'frame':
       return none ? 'passes the board' : 'frame meets the board'
     case 'web':
@@ -199,6 +205,10 @@ export function marginWords(m: Margin, job: Job, say: Say): string {
         : `Reaches ${lengthWords(m.have, say)} under its back; you need ${lengthWords(m.need, say)}.`
     case 'access':
       if (m.by === 'box') return 'It works in its box only.'
+      if (m.by === 'room')
+        return m.need <= 1
+          ? 'Work is taken to this saw; it cannot be brought there.'
+          : `${lacks ? 'Too long for its place' : 'Short strokes only'}: with handle and stroke it wants ${lengthWords(Math.ceil(m.need), say)}, there are ${lengthWords(m.have, say)}.`
       if (m.by === 'set')
         return lacks
           ? `Without set it binds with more than ${lengthWords(m.have, say)} of wood on its sides.`

@@ -69,6 +69,7 @@ export function cutRestSaid(cut: Cut, saw: Saw, say: Say): string {
     cut.backing !== undefined && `${len(cut.backing)} backer`,
     cut.lie && `${len(cut.lie.behind)} of board behind`,
     cut.flush ? 'flush on a face' : cut.boxed && 'in a miter box',
+    cut.room !== undefined && `${len(cut.room)} of room for the saw`,
     `${len(cut.length)} of cut${cut.kind === 'pierced' ? ` in ${countWords(cut.openings, 'opening')}` : ''}`,
   ]
     .filter(Boolean)

@@ -152,7 +152,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
       }[item.how]
     case 'start-hand':
       return item.strokes === 'push'
-        ? 'Start on the far corner of a knife line: a few light strokes **drawn back**; or a light push along the thumb. Low angle, then level; no stopping half way.'
+        ? 'Start on the far corner of a knife line: a few light strokes **drawn back**; or a light push along the thumb. Low angle, then level; no stopping half way. Three fingers round the handle, the forefinger along the plate, and the pad of the thumb presses.'
         : 'Start at the near corner of a knife line: a few light strokes **pushed**; or a short light pull along the thumb. Low angle, then level.'
     case 'start-frame':
       return `Start with a few **${item.strokes === 'pull' ? 'push' : 'pull'} strokes, quick and light**; then long, even ones, the frame square.`

@@ -23,6 +23,7 @@ const CUT: [key: string, field: keyof Cut, kind: 'n' | 's' | 'y'][] = [
   ['depth', 'depth', 'n'],
   ['flush', 'flush', 'y'],
   ['boxed', 'boxed', 'y'],
+  ['room', 'room', 'n'],
 ]
 
 /** A ticket as the words of a link: ids and figures, readable and short. Lengths in mm. */

@@ -5,7 +5,7 @@ export const frame: Profile = {
   powered: false,
   holds: 'taut',
   onTable: true,
-  limits: ['end', 'material', 'capacity', 'frame', 'teeth', 'packing', 'turn', 'hole', 'chipLoad', 'web'],
+  limits: ['end', 'material', 'capacity', 'access', 'frame', 'teeth', 'packing', 'turn', 'hole', 'chipLoad', 'web'],
   teeth: { good: 'school', backed: 0.8 },
   tall: 2,
   leans: 0.3,

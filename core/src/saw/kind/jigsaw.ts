@@ -4,7 +4,7 @@ export const jigsaw: Profile = {
   powered: true,
   holds: 'hanging',
   onTable: false,
-  limits: ['end', 'material', 'capacity', 'reach', 'teeth', 'packing', 'turn', 'hole', 'chipLoad', 'web'],
+  limits: ['end', 'material', 'capacity', 'access', 'reach', 'teeth', 'packing', 'turn', 'hole', 'chipLoad', 'web'],
   teeth: { good: 2, backed: 1.2 },
   // its longer, faster strokes work more dust out, and its own blower cools it
   tall: 14,

@@ -4,7 +4,7 @@ export const scroll: Profile = {
   powered: true,
   holds: 'taut',
   onTable: true,
-  limits: ['end', 'material', 'capacity', 'teeth', 'packing', 'turn', 'hole', 'chipLoad', 'web'],
+  limits: ['end', 'material', 'capacity', 'access', 'teeth', 'packing', 'turn', 'hole', 'chipLoad', 'web'],
   teeth: { good: 2, backed: 1.2 },
   tall: 2,
   leans: 0.3,

@@ -175,6 +175,13 @@ function kind(value: Cut['kind']) {
         ]"
         @update:model-value="(v) => jobs.editCut({ flush: v === 'flush' || undefined, boxed: v === 'boxed' || undefined }, 'plate')"
       />
+      <LengthInput
+        v-if="saw.kind === 'hand' || cut.room !== undefined"
+        label="Room for the saw"
+        :model-value="cut.room"
+        none="free"
+        @update:model-value="(v) => put('room', v)"
+      />
       <LengthInput label="Length of cut" :model-value="cut.length" @update:model-value="(v) => v && put('length', v)" />
       <Count
         v-if="cut.kind === 'pierced'"

@@ -95,6 +95,7 @@ export const cut = Joi.object<Cut, true>({
   depth: length,
   flush: yes,
   boxed: yes,
+  room: length,
   opening: Joi.object({ width: length.required(), height: length.required() }),
   lie: Joi.object({ behind: from0.max(10_000).required(), beside: from0.max(10_000).required() }),
 })

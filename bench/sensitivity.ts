@@ -32,7 +32,7 @@ const constants: Constant[] = [
   { name: 'trade minimum of stress', at: { file: 'cut/band.ts', starts: 'export const TRADE_MINIMUM' }, measured: 'yes: a habit' },
   { name: 'stress advised', at: { file: 'cut/band.ts', starts: 'export const ADVISED' }, measured: 'yes: a pluck' },
   { name: 'straying allowed', at: { file: 'cut/feed.ts', starts: 'const STRAY' }, measured: 'by the finish wanted' },
-  { name: 'time a hand takes to answer', at: { file: 'cut/feed.ts', starts: 'const ANSWER' }, measured: 'yes: timed cuts' },
+  { name: 'time a hand takes to answer', at: { file: 'cut/feed.ts', starts: 'export const ANSWER' }, measured: 'yes: timed cuts' },
   { name: 'cooling', at: { file: 'cut/heat.ts', starts: 'const COOLING' }, measured: 'hardly' },
   { name: 'price of a widened kerf', at: { file: 'blade/turn.ts', starts: 'const SLOWER' }, measured: 'yes: timed cuts' },
   { name: 'price of near margins', at: { file: 'choose/weigh.ts', starts: 'const PRICE' }, measured: 'yes: trials' },

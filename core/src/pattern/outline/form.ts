@@ -217,19 +217,25 @@ function areas(lines: readonly DrawnLine[], reading: Exclude<Reading, 'lines'>, 
   return { rings, loose: [], mended: { joined: 0, closed: 0, widest: 0, repeated: 0 }, notes: { ...noNotes, ...p.left, seams } }
 }
 
-/** Every line sawn: closed ones as they are, and where lines meet or cross, the pieces they enclose. */
-function sawn(lines: readonly DrawnLine[], { take, tolerance }: How, effort: Effort): Formed {
+/** Lines that are drawn to be sawn, and how many are no part of it; where nothing else is, they are. */
+export function linesMeant(lines: readonly DrawnLine[]): { drawn: readonly DrawnLine[]; frames: number; off: number } {
   // a ground that is only painted is no line; a border that is drawn may be the piece's own edge
   const odd = lines.filter((l) => l.look?.frame && l.paint === 'fill')
   const off = lines.filter((l) => l.look?.off)
   const dropped = new Set([...odd, ...(off.length < lines.length / 2 ? off : [])])
   const drawn = dropped.size < lines.length ? lines.filter((l) => !dropped.has(l)) : lines
+  return { drawn, frames: odd.length, off: dropped.size - odd.length }
+}
+
+/** Every line sawn: closed ones as they are, and where lines meet or cross, the pieces they enclose. */
+function sawn(lines: readonly DrawnLine[], { take, tolerance }: How, effort: Effort): Formed {
+  const { drawn, frames, off } = linesMeant(lines)
   const joined = join(drawn, take, tolerance)
   const strands = [...joined.rings.map((r) => ({ ...r, closed: true })), ...joined.loose.map((l) => ({ ...l, layer: '', closed: false }))]
   const tangles = faces(strands, tolerance, effort)
   const met = new Set(tangles.flatMap((t) => t.of))
   const alone = joined.rings.filter((_, i) => !met.has(i)).map(({ points, layer, at }): Loop => ({ points, layer, at }))
-  const notes = { ...noNotes, frames: odd.length, off: dropped.size - odd.length }
+  const notes = { ...noNotes, frames, off }
   const rings = [...alone]
   const loose: Joined['loose'] = joined.loose.filter((_, i) => !met.has(joined.rings.length + i))
   tangles.forEach((t, of) => {

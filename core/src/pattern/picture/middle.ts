@@ -10,6 +10,7 @@ import {
   grown,
   inside,
   join,
+  linesMeant,
   partsOf,
   reversed,
   signedArea,
@@ -116,7 +117,7 @@ export interface Doubled {
  * @throws Spent where the drawing is too much for this effort
  */
 export function doubled(lines: readonly DrawnLine[], tolerance: number, effort: Effort): Doubled | undefined {
-  const { rings, loose } = join(lines, 'both', tolerance)
+  const { rings, loose } = join(linesMeant(lines).drawn, 'both', tolerance)
   if (!rings.length) return undefined
   const { minX, minY, maxX, maxY } = boxOfAll(rings)
   const size = Math.max(maxX - minX, maxY - minY)
@@ -135,13 +136,23 @@ export function doubled(lines: readonly DrawnLine[], tolerance: number, effort: 
   const found = [...partsOf(ink), ...partsOf(without(whole, ink, effort))].filter((part) => isStroke(part, size, effort))
   if (!found.length) return undefined
   const widths = found.map((part) => (2 * areaOf(part)) / edgeOf(part))
-  const edges = found.map((part, i) => grown(part, 0.05 * widths[i]!, effort).map(fromPath))
+  // a little more than each stroke: its own edges lie within, and no other line
+  const about = found.map((part, i) => {
+    const paths = grown(part, 0.05 * widths[i]!, effort).map(fromPath)
+    return { paths, box: boxOf(paths.flat()) }
+  })
   const onStroke = ({ points }: Edge) => {
     const n = points.length / 2
-    return edges.some((paths) =>
-      Array.from({ length: 12 }, (_, k) => Math.floor((k * n) / 12)).every(
-        (i) => paths.filter((p) => inside(p, points[2 * i]!, points[2 * i + 1]!)).length % 2 === 1,
-      ),
+    const b = boxOf(points)
+    return about.some(
+      ({ paths, box }) =>
+        b.minX >= box.minX &&
+        b.minY >= box.minY &&
+        b.maxX <= box.maxX &&
+        b.maxY <= box.maxY &&
+        Array.from({ length: 12 }, (_, k) => Math.floor((k * n) / 12)).every(
+          (i) => paths.filter((p) => inside(p, points[2 * i]!, points[2 * i + 1]!)).length % 2 === 1,
+        ),
     )
   }
   const kept = rings.filter((r) => !onStroke(r)).map(({ points, layer, at }, order): DrawnLine => ({ points, closed: true, paint: 'stroke', layer, at, look: { order, stroke: 0 } })) // prettier-ignore

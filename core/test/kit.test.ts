@@ -130,8 +130,11 @@ describe('kit', () => {
     expect(silver.covered).toBeGreaterThan(0.95 * 3800)
     const wood = bestKit({ jobs: typicalMix(['fretwork']), blades, size: 3, within: WELL })
     const widths = wood.kit.map((b) => b.width).sort((a, b) => a - b)
+    // small up to No. 1, middle about No. 3 to 5, big from No. 7: sizes people keep together
     expect(widths[0]).toBeLessThan(0.75)
-    expect(widths[2]).toBeGreaterThan(1.2)
+    expect(widths[1]).toBeGreaterThan(0.75)
+    expect(widths[1]).toBeLessThan(1)
+    expect(widths[2]).toBeGreaterThanOrEqual(bladeById('scroll-mixed-7')!.width)
     expect(wood.covered).toBeCloseTo(4200, 6)
     const schools = kitsBySchool(typicalMix(['fretwork']), blades, 3, undefined, WELL)
     const best = schools.find((s) => s.school === 'best')!

@@ -209,7 +209,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
           <ol class="setup">
             <li v-for="l in list" :key="l.item.do">
               <Rich :text="l.text" />
-              <span v-for="c in cautions.beside.get(l.item.do)" :key="c" class="soft"> {{ cautionWords[c] }}</span>
+              <span v-for="c in cautions.beside.get(l.item.do)" :key="c" class="soft">{{ ` ${cautionWords[c]}` }}</span>
               <Why v-if="ruleOf[l.item.do]" :why="why(ruleOf[l.item.do]!)" :label="`${rules[ruleOf[l.item.do]!].name}, set-up`">why?</Why>
             </li>
           </ol>

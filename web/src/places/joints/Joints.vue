@@ -44,10 +44,10 @@ const scaleNote = computed(() => {
   const r = scale.value / PX_PER_MM
   return r >= 1 ? `${(Math.round(r * 10) / 10).toFixed(1)} : 1` : `1 : ${(Math.round(10 / r) / 10).toFixed(1)}`
 })
-/** Even rows, no more than seven to one. */
+/** Even rows, no more than six to one: a figure in 64ths is wide. */
 const columns = computed(() => {
   const n = fields[spec.value.kind].length
-  return Math.ceil(n / Math.ceil(n / ((width.value || 740) > 600 ? 7 : 3)))
+  return Math.ceil(n / Math.ceil(n / ((width.value || 740) > 600 ? 6 : 3)))
 })
 /** A moulding's profile from a drawing: its longest line, the wall at the left. */
 async function profileIn() {

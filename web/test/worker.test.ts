@@ -45,6 +45,36 @@ describe('the pattern and its worker', () => {
     pattern.takeFigures()
     expect(pattern.apart).toBe(false)
   })
+  it('the last thing done is undone first, whether of the pattern or of the ticket, and figures the pattern gave go with it', async () => {
+    const { jobs, pattern } = await shop()
+    await reckoned(pattern)
+    const settled = async () => {
+      await nextTick()
+      await vi.waitUntil(() => !pattern.busy && pattern.found, { timeout: 60_000 })
+    }
+    const stretched = async (stretch: number) => {
+      const { length } = jobs.job.cut
+      pattern.edit({ stretch })
+      await vi.waitUntil(() => jobs.job.cut.length !== length, { timeout: 60_000 })
+      await settled()
+    }
+    await stretched(1.5)
+    jobs.editCut({ finish: 'rough' }, 'finish')
+    await settled()
+    await stretched(2)
+    const now = () => [pattern.record!.stretch, jobs.job.cut.finish]
+    expect(now()).toEqual([2, 'rough'])
+    pattern.undo()
+    await settled()
+    expect(now()).toEqual([1.5, 'rough'])
+    pattern.undo()
+    await settled()
+    expect(now()[0]).toBe(1.5)
+    expect(now()[1]).not.toBe('rough')
+    pattern.undo()
+    await settled()
+    expect(now()[0]).toBe(1)
+  })
   it('stopped, it begins afresh with the next question', async () => {
     const { jobs, pattern } = await shop()
     await reckoned(pattern)

@@ -12,11 +12,17 @@ const DEPTH = 200
 
 export const newTicket = (): Ticket => ({ job: makeJob(), model: MODEL })
 
+/** A ticket one may go back to: as it was before an edit, with what was edited, and after how many edits of this tab. */
+export interface Step {
+  ticket: Ticket
+  field: string
+  order: number
+}
 /** The job in hand: its one owner. Edits replace the ticket whole, so undo is a list of tickets. */
 export const useJob = defineStore('job', () => {
   const record = shallowRef<JobRecord>(newRecord('First job', newTicket()))
-  const past = shallowRef<Ticket[]>([])
-  const future = shallowRef<Ticket[]>([])
+  const past = shallowRef<Step[]>([])
+  const future = shallowRef<Step[]>([])
   const keeper = useKeeper()
   const state = computed(() => keeper.stateOf('jobs', record.value.id))
   const ticket = computed(() => record.value.ticket)
@@ -26,6 +32,9 @@ export const useJob = defineStore('job', () => {
   const asking = ref(false)
   let lastField = ''
   let lastAt = 0
+  let edits = 0
+  /** The place of an edit among all, of the ticket or of what lies beside it. */
+  const ordered = () => ++edits
 
   function newRecord(name: string, t: Ticket): JobRecord {
     return { id: freshId('j'), rev: 0, name, created: Date.now(), changed: Date.now(), ticket: t }
@@ -40,7 +49,7 @@ export const useJob = defineStore('job', () => {
     const after = change(before)
     if (JSON.stringify(after) === JSON.stringify(before)) return
     const together = field === lastField && Date.now() - lastAt < TOGETHER
-    if (!together) past.value = [...past.value.slice(-DEPTH), before]
+    if (!together) past.value = [...past.value.slice(-DEPTH), { ticket: before, field, order: ordered() }]
     future.value = []
     lastField = field
     lastAt = Date.now()
@@ -50,12 +59,12 @@ export const useJob = defineStore('job', () => {
   const editCut = (patch: Partial<Cut>, field: string) => editJob({ cut: { ...job.value.cut, ...patch } }, field)
 
   function step(from: typeof past, to: typeof past) {
-    const t = from.value.at(-1)
-    if (!t) return
+    const back = from.value.at(-1)
+    if (!back) return
     from.value = from.value.slice(0, -1)
-    to.value = [...to.value, ticket.value]
+    to.value = [...to.value, { ...back, ticket: ticket.value }]
     lastField = ''
-    put(t)
+    put(back.ticket)
   }
   const undo = () => step(past, future)
   const redo = () => step(future, past)
@@ -160,6 +169,7 @@ export const useJob = defineStore('job', () => {
     edit,
     editJob,
     editCut,
+    ordered,
     undo,
     redo,
     open,

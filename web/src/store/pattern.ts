@@ -25,6 +25,7 @@ import { useSettings } from './settings'
 import { useLearned } from './learned'
 import { useTrouble } from './trouble'
 
+const FIGURES = 'pattern' // what an edit of the ticket by the pattern itself is called
 const PATIENCE = 30_000 // ms a file may take to read before it is given up
 
 /** Parts of the record that decide the geometry; a change of these is a new pattern to the ticket. */
@@ -94,10 +95,16 @@ export const usePattern = defineStore('pattern', () => {
     void row.put(r)
     void reckon()
   }
+  /** after how many edits each step was made that can be taken back */
+  const orderOf = new WeakMap<PatternRecord, number>()
+  function remember(before: PatternRecord) {
+    orderOf.set(before, jobs.ordered())
+    past.value = [...past.value.slice(-100), before]
+    future.value = []
+  }
   function edit(patch: Partial<PatternRecord>) {
     if (!record.value) return
-    past.value = [...past.value.slice(-100), record.value]
-    future.value = []
+    remember(record.value)
     fewest.value = undefined
     // ids of holes, order and ways round belong to one geometry
     const fresh = {
@@ -112,9 +119,17 @@ export const usePattern = defineStore('pattern', () => {
     if (!r || !record.value) return
     from.value = from.value.slice(0, -1)
     to.value = [...to.value, record.value]
+    orderOf.set(record.value, orderOf.get(r) ?? 0)
     put({ ...r, rev: record.value.rev })
   }
-  const undo = () => (past.value.length ? step(past, future) : jobs.undo())
+  /** The last thing done is taken back, whether to the pattern or to the ticket; figures the pattern gave go with it. */
+  function undo() {
+    const mine = past.value.at(-1)
+    const theirs = jobs.past.findLast((s) => s.field !== FIGURES)
+    if (mine && (orderOf.get(mine) ?? 0) > (theirs?.order ?? 0)) return step(past, future)
+    while (theirs && jobs.past.at(-1) !== theirs) jobs.undo()
+    jobs.undo()
+  }
   const redo = () => (future.value.length ? step(future, past) : jobs.redo())
 
   // ---- bringing in
@@ -144,10 +159,7 @@ export const usePattern = defineStore('pattern', () => {
   /** A drawing becomes the job's pattern; what was there can be had back by undo. */
   function take(name: string, d: Drawing, reading: Reading, more: { tolerance?: number } = {}) {
     const before = record.value
-    if (before) {
-      past.value = [...past.value.slice(-100), before]
-      future.value = []
-    }
+    if (before) remember(before)
     put({ ...patternFrom(jobs.record.id, name, d, reading, before), ...more })
   }
   let refusal: number | undefined
@@ -334,11 +346,13 @@ export const usePattern = defineStore('pattern', () => {
         result.looks.push(...looks)
       }
       const current = () => work === mine && record.value?.id === r.id
+      // what was changed meanwhile is told when it is reckoned itself
+      const ofThis = () => current() && GEOMETRY.every((k) => record.value![k] === r[k])
       if (current()) [reckoned.value, tooLarge.value] = [result, undefined]
-      if (speak && result) {
+      if (speak && result && ofThis()) {
         // the sheet is drawn before the ticket takes its figures: both at once would hold up the hand
         await new Promise((drawn) => setTimeout(drawn))
-        if (current()) {
+        if (ofThis()) {
           speak = false
           takeFigures()
         }
@@ -383,7 +397,7 @@ export const usePattern = defineStore('pattern', () => {
   })
   /** The ticket takes the pattern's figures, as one step that can be undone. */
   function takeFigures() {
-    if (cutOf.value) jobs.editCut(cutOf.value, 'pattern')
+    if (cutOf.value) jobs.editCut(cutOf.value, FIGURES)
   }
   const apart = computed(() => {
     const c = cutOf.value

@@ -1,8 +1,6 @@
 import { createPinia, disposePinia, setActivePinia, type Pinia } from 'pinia'
 import { expose, type Endpoint } from 'comlink'
 import { afterEach, beforeEach, vi } from 'vitest'
-import { db } from '../src/data/db'
-import { loadDemo } from '../src/data/demo'
 import { useAnswer } from '../src/store/answer'
 import { useJob } from '../src/store/job'
 import { useKeeper } from '../src/store/keeper'
@@ -13,6 +11,7 @@ import { kitWork } from '../src/work/kitWork'
 import { patternWorker } from '../src/work/patternWork'
 import { pictureWorker } from '../src/work/pictureWork'
 import { soundWork } from '../src/work/soundWork'
+import { demoShop } from './demoShop'
 
 const works: Record<string, () => object> = {
   sound: () => soundWork,
@@ -57,11 +56,8 @@ export async function shop() {
 export function eachInTheShop() {
   beforeEach(async () => {
     asked.length = 0
-    vi.stubGlobal('document', { documentElement: { dataset: {} } })
+    await demoShop()
     vi.stubGlobal('Worker', InProcess)
-    setActivePinia(createPinia())
-    await Promise.all(db.tables.map((t) => t.clear()))
-    await loadDemo()
   })
   afterEach(() => {
     if (pinia) disposePinia(pinia)

@@ -1,5 +1,6 @@
 import { meanSpacing, sizedByTeeth, turnsAnywhere, type Blade } from '../blade/index.js'
 import { heights, type Job } from '../job/index.js'
+import { isMetal } from '../stock/index.js'
 
 /**
  * Width of flat blade a thickness ladder asks for, mm: wider for thicker, dense stock counting as thicker; of a tube the wall
@@ -59,8 +60,7 @@ const METAL_LEAST = 0.85
 function moved(width: number, { stock, cut }: Job): number {
   if (cut.radius === undefined || cut.turn === 'pivot') return width
   const rounded = (width ** -SHARP + (TURNS * Math.max(cut.radius, 0.5)) ** -SHARP) ** (-1 / SHARP)
-  const metal = stock.material.cuts === 'metal' || stock.material.cuts === 'steel'
-  return metal ? Math.max(METAL_LEAST * width, rounded) : rounded
+  return isMetal(stock.material) ? Math.max(METAL_LEAST * width, rounded) : rounded
 }
 
 /**

@@ -92,8 +92,8 @@ export const access: Limit = {
     if (blade.plate?.needsBox && !boxed) return yesNo('access', false, {}, 'box')
     const tight = room === undefined ? undefined : inPlace(job, blade, room)
     if (!blade.plate || (tight && stops(tight))) return tight
-    if (flush) return yesNo('access', blade.plate?.flush === true, {}, 'handle')
-    if (blade.plate?.flush) return margin('access', UNSET, Math.min(heights(job).longest, deep ?? length), {}, 'set')
+    if (flush) return yesNo('access', blade.plate.flush === true, {}, 'handle')
+    if (blade.plate.flush) return margin('access', UNSET, Math.min(heights(job).longest, deep ?? length), {}, 'set')
     return tight
   },
 }

@@ -1,3 +1,4 @@
+import { isMetal } from '../stock/index.js'
 import { meanSpacing, type Blade } from '../blade/index.js'
 import { isStrung, profileOf, tableHeight, threadingSeconds } from '../saw/index.js'
 import { centreRadius, heights, type Job } from '../job/index.js'
@@ -73,7 +74,7 @@ const TAPED = 0.4 // of it is left where the line was scored and taped; estimate
 export function edgeForecast(job: Job, blade: Blade, chipLoad: number): EdgeForecast {
   const { ridge: ridgeOf, tear: tearOf } = characterOf(job, blade)
   const rough = (1 + job.wear) * hops(job, blade)
-  const { tear, cuts } = job.stock.material
+  const { tear } = job.stock.material
   const H = heights(job).longest
   const strikes = orbitStrikes(job, blade)
   const ridge =
@@ -86,7 +87,7 @@ export function edgeForecast(job: Job, blade: Blade, chipLoad: number): EdgeFore
   const [underside, face] = frays === 'underside' ? [leaves, enters] : [enters, leaves]
   const seen = asSeen(job, { ridge: roundRidge, underside, face })
   const { share } = seen.deep
-  const metal = cuts === 'metal' || cuts === 'steel'
+  const metal = isMetal(job.stock.material)
   // s per 100 mm: fuzz wipes off, a chip wants filling; ridges are filed or sanded over the height of the edge
   const faces = metal ? 12 : share * FILLED + (1 - share) * (2 + 80 * (underside + face))
   const edge = (metal ? ridge * 3000 : Math.min(ridge * 260, PLANED)) * (H / 10)

@@ -1,3 +1,4 @@
+import { isMetal } from '../stock/index.js'
 import type { Blade } from '../blade/index.js'
 import { centreRadius, type Job } from '../job/index.js'
 
@@ -34,7 +35,7 @@ export function orbitChoice(job: Job, blade: Blade): OrbitChoice {
     [most, 'full'],
     [Math.ceil(job.pace * most), 'pace'],
   ]
-  if (cuts === 'metal' || cuts === 'steel') tops.push([0, 'metal'])
+  if (isMetal(stock.material)) tops.push([0, 'metal'])
   else if (cuts !== 'wood') tops.push([0, 'brittle'])
   if (blade.cutsOn !== 'up' || blade.pattern === 'abrasive') tops.push([0, 'teeth'])
   if (R !== undefined && R < ONE * blade.width) tops.push([0, 'curve'])

@@ -1,6 +1,7 @@
 import { startingHole, type Blade } from '../blade/index.js'
 import { nextDrill, type DrillSeries } from '../quantity/index.js'
 import { dialMark, strokeOf } from '../saw/index.js'
+import { isMetal } from '../stock/index.js'
 import { heights, type Job } from '../job/index.js'
 import { needsBacking, quietSpeed, speedBand, teethCarrying, type SteadyFeed } from '../cut/index.js'
 import type { SetUpItem } from './item.js'
@@ -16,8 +17,6 @@ export interface Facts {
   slope: number
   drills: readonly DrillSeries[]
 }
-
-export const isMetal = ({ stock }: Job) => stock.material.cuts === 'metal' || stock.material.cuts === 'steel'
 
 export function entering({ job, blade, drills }: Facts): SetUpItem[] {
   if (job.cut.kind !== 'pierced') return [{ do: 'enter-edge' }]
@@ -38,7 +37,7 @@ export function speeding({ job, blade }: Facts): SetUpItem {
 export function cooling({ job }: Facts): SetUpItem[] {
   const { material } = job.stock
   if (material.cuts === 'shell' || material.cuts === 'ceramic') return [{ do: 'lubricate', what: 'wet' }]
-  if (isMetal(job)) return [{ do: 'lubricate', what: 'wax' }]
+  if (isMetal(job.stock.material)) return [{ do: 'lubricate', what: 'wax' }]
   return material.heatEffect === 'softens' || material.heatLimit < 140 ? [{ do: 'tape', film: material.cuts === 'plastic' }] : []
 }
 /** Scrap under sheet that flexes, or that carries too few teeth alone. */

@@ -1,11 +1,12 @@
 import { tensionFromStress, type Blade } from '../blade/index.js'
 import { type DrillSeries } from '../quantity/index.js'
 import { profileOf } from '../saw/index.js'
+import { isMetal } from '../stock/index.js'
 import { heights, isStrungJob, soundJob, stockInSpan, type Job } from '../job/index.js'
 import { bevelSlope, bow, drift } from '../tension/index.js'
 import { cuttingForce, driftAt, feedShare, depthBelowClamp, SIDE, steadyFeed, stressInUse } from '../cut/index.js'
 import type { Caution, SetUp } from './item.js'
-import { type Facts, isMetal } from './facts.js'
+import type { Facts } from './facts.js'
 import { handItems } from './hand.js'
 import { jigsawItems } from './jigsaw.js'
 import { strungItems } from './strung.js'
@@ -18,7 +19,7 @@ function cautionsOf(job: Job): Caution[] {
   cautions.push(...profileOf(saw).cautions)
   if (saw.kind === 'jigsaw' && cut.kind === 'pierced') cautions.push('hidden')
   if (saw.kind === 'frame' && saw.turns) cautions.push('alike')
-  if (isMetal(job) || cut.length > LONG) cautions.push('hot')
+  if (isMetal(stock.material) || cut.length > LONG) cautions.push('hot')
   return [...cautions, 'manual']
 }
 

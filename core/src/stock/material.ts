@@ -121,3 +121,6 @@ export function deriveMaterial(own: {
     source: `estimate from ${base.name}`,
   }
 }
+
+/** Cut as metal is, steel included. */
+export const isMetal = ({ cuts }: Pick<Material, 'cuts'>): boolean => cuts === 'metal' || cuts === 'steel'

@@ -2,7 +2,7 @@ import type { Effort } from '../../number/index.js'
 import { lineLength, type DrawnLine, type Points } from '../read/index.js'
 import { faces } from './face.js'
 import { join, type Joined, type Take } from './join.js'
-import { added, areaOf, edgeOf, filled, fromPath, grown, loopArea, stroked, together, toPath, without, type Region } from './region.js'
+import { added, areaOf, filled, fromPath, grown, loopArea, meanWidth, stroked, together, toPath, without, type Region } from './region.js'
 import { boxOfAll, inside } from './ring.js'
 
 /**
@@ -128,7 +128,7 @@ function fills(ground: Shape, shown: readonly Shape[], size: number): boolean {
 }
 
 /** Mean width of a region against a size. */
-const thin = (region: Region, size: number): boolean => (2 * areaOf(region)) / (edgeOf(region) || 1) < LINEWORK * size
+const thin = (region: Region, size: number): boolean => meanWidth(region) < LINEWORK * size
 
 /** A region without its holes. */
 const solid = (region: Region, effort: Effort): Region =>
@@ -210,8 +210,7 @@ function areas(lines: readonly DrawnLine[], reading: Exclude<Reading, 'lines'>, 
   let seams = 0
   for (const path of region) {
     const points = fromPath(path)
-    const width = (2 * Math.abs(loopArea(path))) / (edgeOf([path]) || 1)
-    if (width < SLIVER * p.size) seams++
+    if (meanWidth([path]) < SLIVER * p.size) seams++
     else rings.push({ points, layer: '', at: '' })
   }
   return { rings, loose: [], mended: { joined: 0, closed: 0, widest: 0, repeated: 0 }, notes: { ...noNotes, ...p.left, seams } }

@@ -129,6 +129,8 @@ export function edgeOf(region: Region): number {
     for (let i = 0, j = path.length - 1; i < path.length; j = i++) sum += Math.hypot(path[i]!.X - path[j]!.X, path[i]!.Y - path[j]!.Y)
   return sum / GRID
 }
+/** Mean width of a region, mm, as of a strip: twice its area over its edges; 0 of nothing. */
+export const meanWidth = (region: Region): number => (2 * areaOf(region)) / (edgeOf(region) || 1)
 /** Signed area of one loop, mm². */
 export const loopArea = (path: Path): number => Clipper.Area(path) / GRID ** 2
 

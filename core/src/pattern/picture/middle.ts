@@ -11,6 +11,7 @@ import {
   inside,
   join,
   linesMeant,
+  meanWidth,
   partsOf,
   reversed,
   signedArea,
@@ -135,7 +136,7 @@ export function doubled(lines: readonly DrawnLine[], tolerance: number, effort: 
   )
   const found = [...partsOf(ink), ...partsOf(without(whole, ink, effort))].filter((part) => isStroke(part, size, effort))
   if (!found.length) return undefined
-  const widths = found.map((part) => (2 * areaOf(part)) / edgeOf(part))
+  const widths = found.map(meanWidth)
   // a little more than each stroke: its own edges lie within, and no other line
   const about = found.map((part, i) => {
     const paths = grown(part, 0.05 * widths[i]!, effort).map(fromPath)
@@ -183,9 +184,8 @@ export function doubled(lines: readonly DrawnLine[], tolerance: number, effort: 
 
 /** Narrow, long, and everywhere of one width: eaten from its edges by less than half of it much stays, by more nothing. */
 function isStroke(part: Region, size: number, effort: Effort): boolean {
-  const around = edgeOf(part)
-  const width = (2 * areaOf(part)) / around
-  if (!(width > 0) || width > NARROW * size || around / 2 < LONG * width) return false
+  const width = meanWidth(part)
+  if (!(width > 0) || width > NARROW * size || edgeOf(part) / 2 < LONG * width) return false
   const left = (share: number) => areaOf(grown(part, -share * width, effort)) / areaOf(part)
   return left(0.62) < 0.03 && left(0.38) > 0.12
 }

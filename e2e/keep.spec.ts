@@ -59,6 +59,8 @@ test('drawer and log go out and in as CSV, a ticket as JSON; bad lines are named
   await expect(page.getByRole('heading', { name: /^129 blades of 17 kinds/ })).toBeVisible()
 
   await page.getByRole('link', { name: 'Log' }).click()
+  // the drawer stands until the log has come, and it too has a “Save CSV”
+  await expect(page.getByRole('heading', { name: /^15 cuts/ })).toBeVisible()
   const log = (await take(page, 'Save CSV')).toString()
   await page.getByRole('table', { name: 'Cuts logged' }).getByRole('button', { name: 'More' }).first().press('Enter')
   await page.getByRole('button', { name: /^Remove / }).click()

@@ -183,7 +183,17 @@ const everyday: [job: string, Job, groups: string, from: string, to: string, why
   ['name plate in 1.2 mm brass', jobOf('brass', 1.2, 3, frame), 'jeweler', '3/0', '1', 'free-cutting, springy: two teeth and more'],
   ['copper leaf, 1 mm', jobOf('copper', 1, 3, frame), 'jeweler', '4/0', '1', 'soft and grabby: fine'],
   ['gold link, 1 mm', jobOf('gold-18', 1, 2.5, frame), 'jeweler', '3/0', '1', 'hard alloy, and waste is dear'],
-  ['pearl button, 1.5 mm', jobOf('mother-of-pearl', 1.5, 2, frame), 'jeweler', '8/0', '4/0', 'brittle: the finest that bite'],
+  ['pearl button, 1.5 mm', jobOf('mother-of-pearl', 1.5, 2, frame), 'jeweler', '4/0', '2/0', 'brittle: the very finest only break'],
+  ['copper filigree, 0.6 mm', jobOf('copper', 0.6, 1, frame), 'jeweler', '6/0', '4/0', 'turned on the spot: hardly finer for it'],
+  [
+    'ply ornament, 3 mm, tight',
+    jobOf('birch-ply', 3, 1),
+    'mixed reverse reverse-skip',
+    '3/0',
+    '1',
+    'a flat blade spun, not a rough spiral',
+  ],
+  ['walnut fret, 6 mm, tight', jobOf('walnut', 6, 1), 'mixed reverse reverse-skip', '3/0', '2', 'the same in thicker stock'],
   ['steel bracket, 1 mm', jobOf('mild-steel', 1, 3, frame), 'jeweler metal', '1', '2', 'needs stiffness, and teeth enough'],
   ['wall tile notch, 6 mm', jobOf('wall-tile', 6, 6), 'grit', 'fine', 'coarse', 'no tooth cuts tile: grit does'],
 ]

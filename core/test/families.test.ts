@@ -19,6 +19,7 @@ import {
   materialById,
   meanGullet,
   meanSpacing,
+  oneCut,
   orbitChoice,
   overhangFor,
   rankBlades,
@@ -151,9 +152,11 @@ describe('hand saws and the grain', () => {
     expect(rankBlades(wide).value.length).toBeGreaterThan(0)
     expect(evaluate(wide, b).feed.value).toBeLessThan(evaluate(short, b).feed.value / 3)
   })
-  it('filing tells next to nothing when fine, though it breaks ties, and all when coarse; a hybrid is a little wrong both ways', () => {
+  it('filing tells a little when fine, so that a crosscut saw leads across the grain, and all when coarse; a hybrid is a little wrong both ways', () => {
     const across = job('pear', 30, 'hand-saws', { ...straight, grain: 'across', depth: 30 })
-    expect(filingFit(across, bladeById('dovetail-20')!).matters).toBe(0.15)
+    expect(filingFit(across, bladeById('dovetail-20')!).matters).toBe(0.3)
+    const shoulder = job('walnut', 50, 'hand-saws', { ...straight, grain: 'across', depth: 6, finish: 'careful' })
+    expect(first(shoulder)!.blade.plate!.filing).toBe('crosscut')
     const dovetails = job('pine', 12, 'hand-saws', { ...straight, grain: 'along', depth: 12, finish: 'careful' })
     expect(first(dovetails)!.blade.plate!.filing).toBe('rip')
     const rip = filingFit(across, bladeById('panel-rip-5')!)
@@ -161,6 +164,31 @@ describe('hand saws and the grain', () => {
     expect(filingFit(across, bladeById('panel-cross-8')!).wrong).toBe(false)
     const hybrid = filingFit(across, bladeById('hybrid-10')!)
     expect(hybrid.tear > 1 && hybrid.tear < rip.tear).toBe(true)
+  })
+  test.each<[string, string, number, number, 'along' | 'across', string, number, number]>([
+    ['dowel of 6 mm, flush', 'beech', 6, 6, 'across', 'flush-pull-23', 12, 40],
+    ['dovetail in 12 mm pine', 'pine', 12, 12, 'along', 'dovetail-20', 8, 25],
+    ['small shoulder', 'walnut', 50, 6, 'across', 'carcass-14', 10, 40],
+    ['long shoulder', 'cherry', 120, 10, 'across', 'carcass-14', 30, 100],
+    ['tenon cheek', 'oak', 70, 40, 'along', 'tenon-10', 25, 80],
+  ])('%s: as many strokes as are counted at the bench', (_, stock, thickness, depth, grain, saw, least, most) => {
+    const cut = job(stock, thickness, 'hand-saws', { ...straight, grain, depth, finish: 'careful', flush: saw.startsWith('flush') })
+    const { strokes, seconds } = oneCut(cut, evaluate(cut, bladeById(saw)!).feed)
+    expect(strokes).toBeGreaterThanOrEqual(least)
+    expect(strokes).toBeLessThanOrEqual(most)
+    expect(seconds / strokes).toBeCloseTo(60 / 70, 1)
+  })
+  it('leans more on a long crossing, within what fine and coarse work bear', () => {
+    const push = (across: number, saw: string) =>
+      hold(job('cherry', across, 'hand-saws', { ...straight, grain: 'across', depth: 8, finish: 'ordinary' }), bladeById(saw)!).push
+    for (const [saw, least, most] of [
+      ['dovetail-20', 2, 4],
+      ['tenon-10', 6, 17],
+    ] as const) {
+      expect(push(5, saw)).toBeGreaterThanOrEqual(least)
+      expect(push(150, saw)).toBeLessThanOrEqual(most)
+      expect(push(150, saw) / push(5, saw)).toBeCloseTo(1.4 / 0.8, 6)
+    }
   })
   it('strokes as far as its own length allows', () => {
     expect(strokeOf(sawById('hand-saws')!, bladeById('veneer-14')!)).toBeCloseTo(56, 9)

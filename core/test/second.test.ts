@@ -127,6 +127,17 @@ describe('bow, bite and strokes', () => {
     expect(floor('oak', 1)).toBeCloseTo(12, 9)
     expect(1000 * sureChipLoad(job('oak', 5, 'scroll-plain'), no5)).toBeCloseTo(7.5, 9)
   })
+  it('tile and shell are slow to saw, and porcelain slowest', () => {
+    const feed = (m: string, t: number, saw: string, blade: string) =>
+      evaluate(job(m, t, saw, { radius: 30 }), bladeById(blade)!).feed.value
+    const [wall, floor] = ['wall-tile', 'floor-tile'].map((m) => feed(m, 8, 'jigsaw-orbital', 'jig-grit-24'))
+    expect(wall).toBeGreaterThan(0.8)
+    expect(wall).toBeLessThan(3)
+    expect(floor).toBeLessThan(wall! / 2)
+    const pearl = feed('mother-of-pearl', 1.5, 'frame-70', 'jeweler-2o0')
+    expect(pearl).toBeGreaterThan(0.3)
+    expect(pearl).toBeLessThan(1.2)
+  })
   it('an arm keeps 100 strokes in silver and some 70 in steel; steps never round up past what burns', () => {
     const top = (m: string) => speedBand(job(m, 1, 'frame-70'), bladeById('jeweler-1')!).high
     expect(top('silver')).toBeCloseTo(100, 6)

@@ -1,6 +1,6 @@
 import { meanSpacing, sizedByTeeth, turnsAnywhere, type Blade } from '../blade/index.js'
 import { heights, type Job } from '../job/index.js'
-import { isMetal } from '../stock/index.js'
+import { isMetal, type Material } from '../stock/index.js'
 
 /**
  * Width of flat blade a thickness ladder asks for, mm: wider for thicker, dense stock counting as thicker; of a tube the wall
@@ -54,13 +54,16 @@ function jointSpacing({ stock, cut }: Pick<Job, 'stock' | 'cut'>): number {
 
 const TURNS = 0.4 // times the radius is as wide as a flat blade rounds it freely; from its worked turn
 const SHARP = 5 // how sharply the curve takes over from the thickness; estimate
-// of the ladder's width: sheet metal is turned by sawing on the spot, so a tight curve makes the blade only a little finer; estimate
-const METAL_LEAST = 0.85
+/** Sheet metal and shell, which every jeweler turns on the spot, sawing up and down in one place. */
+export const isSpun = (m: Material): boolean => isMetal(m) || m.cuts === 'shell'
+// of the ladder's width: what can be turned on the spot wants a blade only a little finer for a tight curve; estimates
+const LEAST_SPUN = 0.85
+const LEAST = 0.75
 /** The ladder's width moved by the tightest curve: no wider than rounds it, and narrower before. mm */
 function moved(width: number, { stock, cut }: Job): number {
   if (cut.radius === undefined || cut.turn === 'pivot') return width
   const rounded = (width ** -SHARP + (TURNS * Math.max(cut.radius, 0.5)) ** -SHARP) ** (-1 / SHARP)
-  return isMetal(stock.material) ? Math.max(METAL_LEAST * width, rounded) : rounded
+  return Math.max((isSpun(stock.material) ? LEAST_SPUN : LEAST) * width, rounded)
 }
 
 /**

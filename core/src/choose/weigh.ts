@@ -1,6 +1,7 @@
 import { netWidth, sizedByTeeth, type Blade } from '../blade/index.js'
 import { madeFor, profileOf } from '../saw/index.js'
 import type { MaterialClass } from '../stock/index.js'
+import { isSpun } from './habit.js'
 import type { Job } from '../job/index.js'
 import { COOL, filingFit } from '../cut/index.js'
 import type { Evaluation } from './evaluate.js'
@@ -138,6 +139,7 @@ const FINER = 0.3 // e-folds of size between what one would clamp for finish and
 const MADE = 0.05 // of score for a blade made for this saw and this stock, not merely to be held and to get through
 const STAPLE = 0.02 // of score for a blade most drawers hold, so that small differences move nothing
 const PRICE = 0.2 // of score for each e-fold a margin stays short of its good threshold
+const SPUN = 0.65 // of that for turning what is turned on the spot anyway
 const TROUBLED = 0.06 // of score for a blade that heats or rubs at every stroke this saw has
 const TWISTED = 0.03 // of score against a twisted blade where openings are few: now and then, most say
 const PRESSED = 0.08 // of score for one that must be pressed down with all a hand likes to give
@@ -162,7 +164,8 @@ const madeForJob = (blade: Blade, { stock, cut, saw }: Job): boolean =>
  * people keep; near margins, heat or rubbing, pressing the saw down. In parts of the score; estimates.
  */
 export function standing(v: Evaluation, job: Job): number {
-  const near = v.margins.reduce((t, m) => t + (m.state === 'near' ? -Math.log(m.ratio) : 0), 0)
+  const spun = isSpun(job.stock.material) ? SPUN : 1
+  const near = v.margins.reduce((t, m) => t - (m.state === 'near' ? (m.limit === 'turn' ? spun : 1) * Math.log(m.ratio) : 0), 0)
   return (
     (madeForJob(v.blade, job) ? MADE : 0) +
     STAPLE * commonness(v.blade) -

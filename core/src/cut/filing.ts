@@ -4,7 +4,7 @@ import type { Job } from '../job/index.js'
 /** Below the first spacing filing makes no odds, above the second all the difference, mm; estimates of trade habit. */
 const FINE = 1.4
 const COARSE = 3.2
-const TELLS = 0.15 // even the finest teeth tell a little, so that filing breaks ties
+const TELLS = 0.3 // even the finest teeth tell a little, so that filing breaks ties
 const TEARS = 2.5 // rip teeth across the grain tear so much more
 const SLOWS = 0.5 // the wrong teeth need so much more force
 /** Across the grain and down the end grain it takes two to three times the force along it (reference); round the row's own. */

@@ -26,13 +26,21 @@ const PRESS = 30
 export function pressed(job: Job, blade: Blade, chipLoad: number): number {
   return job.saw.kind === 'jigsaw' && blade.cutsOn === 'down' ? Math.max(0, cuttingForce(job, blade, chipLoad) - WEIGHT) / PRESS : 0
 }
-/** Weight of hand and saw on the teeth, N: 2 to 4 in fine work, 6 to 15 in coarse, a large saw's own included (reference). */
+/**
+ * Weight of hand and saw on the teeth, N: 2 to 4 in fine work, 6 to 15 in coarse, a large saw's own included (reference);
+ * the least of it on a short crossing, the most on a long one, where a hand leans on the saw (estimates).
+ */
 const FINE = { spacing: 1.7, weight: 2.5 }
 const COARSE = { spacing: 2.8, weight: 12 }
 const LIGHT: Record<Finish, number> = { careful: 0.9, ordinary: 1, rough: 1.3 }
+const SHORT = { crossing: 10, share: 0.8 }
+const LONG = { crossing: 80, share: 1.4 }
+const share01 = (x: number, a: number, b: number) => Math.min(1, Math.max(0, (x - a) / (b - a)))
 function weightOnTeeth(job: Job, blade: Blade): number {
-  const along = Math.min(1, Math.max(0, (meanSpacing(blade) - FINE.spacing) / (COARSE.spacing - FINE.spacing)))
-  return LIGHT[job.cut.finish] * (FINE.weight + along * (COARSE.weight - FINE.weight))
+  const coarse = share01(meanSpacing(blade), FINE.spacing, COARSE.spacing)
+  const long = share01(Math.log(heights(job).longest), Math.log(SHORT.crossing), Math.log(LONG.crossing))
+  const leans = SHORT.share * (LONG.share / SHORT.share) ** long
+  return LIGHT[job.cut.finish] * leans * (FINE.weight + coarse * (COARSE.weight - FINE.weight))
 }
 
 /** Depth of the stock's far face below the clamp that holds a jigsaw's blade, at mid stroke, mm. */

@@ -4,6 +4,7 @@ import { FORMAT, registry, tableNames, type KeptTable, type RecordOf, type Table
 
 export type Database = Dexie & { [T in TableName]: Table<RecordOf[T], string> }
 
+const BY_REV = '[id+rev]'
 function open(): Database {
   // “saved” is said when a write is on the disk, not when the browser holds it in memory
   const made = new Dexie('green-pitch', { chromeTransactionDurability: 'strict' }) as Database
@@ -28,6 +29,8 @@ function open(): Database {
         ),
       )
   }
+  // an index that came later changes no record, and so no format
+  made.version(FORMAT + 0.1).stores({ patterns: `${registry.patterns.key}, ${BY_REV}` })
   return made
 }
 export const db = open()
@@ -90,6 +93,13 @@ async function fit<T extends TableName>(table: T, record: RecordOf[T]): Promise<
   if (!found.ok) throw new Unfit(`This ${registry[table].noun} cannot be saved: ${found.message}. Change that figure; the rest stays here.`)
 }
 
+/** Revision of what is stored, 0 where nothing is; a pattern is not read whole for it. */
+async function storedRev(table: KeptTable, id: string): Promise<number> {
+  if (table !== 'patterns') return (await db.table(table).get(id))?.rev ?? 0
+  const [key] = await db.patterns.where(BY_REV).between([id, Dexie.minKey], [id, Dexie.maxKey]).keys()
+  return key ? (key as unknown as [string, number])[1] : 0
+}
+
 /**
  * Writes one record if the stored one is still what this tab read, and returns its new revision.
  * A record read at rev 0 is new: one of that id must not exist.
@@ -101,8 +111,7 @@ export async function save<T extends KeptTable>(table: T, record: RecordOf[T], e
   await fit(table, copy)
   await db.transaction('rw', db.table(table), db.meta, async () => {
     if (epoch !== undefined && (await storedEpoch()) !== epoch) throw new Conflict(table, record.id)
-    const stored = (await db.table(table).get(record.id)) as RecordOf[T] | undefined
-    if ((stored?.rev ?? 0) !== record.rev) throw new Conflict(table, record.id)
+    if ((await storedRev(table, record.id)) !== record.rev) throw new Conflict(table, record.id)
     copy.rev = record.rev + 1
     await db.table(table).put(copy)
   })

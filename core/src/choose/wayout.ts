@@ -202,6 +202,14 @@ export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[]
     const opens = heldBy(changed).filter((b) => passesUsable(changed, b)).length
     return opens ? [{ ...step, and, job: changed, opens }] : []
   }
+  const walls = new Map<Job, LimitId[]>()
+  /** limits that stop every blade by themselves: who cures another one opens nothing alone */
+  const wallsOf = (j: Job) => {
+    const known = walls.get(j) ?? limitsOf(j.saw).flatMap(({ id }) => (heldBy(j).every((b) => stopped(j, b, id)) ? [id] : []))
+    walls.set(j, known)
+    return known
+  }
+  const leavesWall = ({ cures }: Change, j: Job) => cures !== undefined && wallsOf(j).some((id) => id !== cures)
   /** a change of a job, as a step and what it makes of the job; undefined where it has nothing to cure */
   const stepOf = ({ kind, group, cures, apply }: Change, j: Job): { step: WayStep; job: Job } | undefined => {
     const made = cures && !heldBy(j).some((b) => stopped(j, b, cures)) ? undefined : apply(j, heldBy(j))
@@ -213,7 +221,8 @@ export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[]
     .map((saw) => ({ step: { kind: 'saw', group: 'saw', saw } as WayStep, job: onSaw(job, saw) }))
 
   const firsts = [...changes.flatMap((change) => stepOf(change, job) ?? []), ...others]
-  const single = firsts.flatMap(({ step, job: changed }) => opened(step, changed))
+  const alone = changes.filter((change) => !leavesWall(change, job)).map(({ kind }) => kind)
+  const single = firsts.flatMap(({ step, job: changed }) => (step.saw || alone.includes(step.kind) ? opened(step, changed) : []))
   if (single.length) return single
   // of each pair of kinds, and of each saw, one is enough to go on with
   const seen = new Set<string>()
@@ -221,7 +230,7 @@ export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[]
   for (const { step, job: changed } of firsts)
     for (const change of changes) {
       const key = step.saw?.id ?? [step.kind, change.kind].sort().join()
-      if (pairs.length === MANY || change.kind === step.kind || seen.has(key)) continue
+      if (pairs.length === MANY || change.kind === step.kind || seen.has(key) || leavesWall(change, changed)) continue
       const second = stepOf(change, changed)
       const found = second && opened(step, second.job, second.step)
       if (!found?.length) continue

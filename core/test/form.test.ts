@@ -1,14 +1,16 @@
 import fc from 'fast-check'
 import { describe, expect, it, test } from 'vitest'
 import { bladeById, makeJob } from '../src/index.js'
-import { unbounded } from '../src/number/index.js'
+import { seeded, unbounded } from '../src/number/index.js'
 import {
+  boxOf,
   bridgesFor,
   doubled,
   firstReading,
   form,
   inside,
   layOut,
+  lengthsOf,
   measureAll,
   noChoices,
   readSvg,
@@ -123,13 +125,56 @@ describe('lines that meet', () => {
     expect(rings.reduce((sum, r) => sum + signedArea(r.points), 0)).toBeCloseTo(2400, 3)
     const blade = bladeById('scroll-reverse-skip-4')!
     const answer = reckon(layOut(found.rings, single), { job: makeJob(), blade, drills: ['metric'], choices: noChoices })
-    const wave = rings[1]!.part!.shared
+    const wave = rings.reduce((sum, r) => sum + r.part!.shared, 0)
     expect(wave).toBeGreaterThan(40)
     expect(answer.length).toBeCloseTo(200 + wave, 2)
     expect(answer.troubles.map((t) => t.kind)).not.toContain('crossing')
     // copies share nothing with each other
     const two = layOut(found.rings, { ...single, across: 2 }).rings
     expect(new Set(two.map((r) => r.part!.of)).size).toBe(2)
+  })
+  it('pieces come off one by one from the edge of what is left, near the one before', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 2, max: 5 }), fc.integer({ min: 2, max: 5 }), fc.integer(), (across, down, seed) => {
+        const random = seeded(seed)
+        const bent = () => 50 + 8 * (random() - 0.5)
+        let lines = `<rect x="0" y="0" width="${50 * across}" height="${50 * down}" ${stroke}/>`
+        for (let i = 1; i < across; i++)
+          lines += `<path d="M${50 * i} 0 ${Array.from({ length: down }, (_, j) => `Q${50 * i + bent() - 50} ${50 * j + 25} ${50 * i} ${50 * j + 50}`).join(' ')}" ${stroke}/>`
+        for (let j = 1; j < down; j++)
+          lines += `<path d="M0 ${50 * j} ${Array.from({ length: across }, (_, i) => `Q${50 * i + 25} ${50 * j + bent() - 50} ${50 * i + 50} ${50 * j}`).join(' ')}" ${stroke}/>`
+        const page = `width="300mm" height="300mm" viewBox="0 0 300 300"`
+        const pattern = layOut(of(svg(lines, page), 'lines').rings, single)
+        const blade = bladeById('scroll-reverse-skip-4')!
+        const { order, length } = reckon(pattern, { job: makeJob(), blade, drills: ['metric'], choices: noChoices })
+        expect(order).toHaveLength(across * down)
+        // every line once: the frame and what lies in it
+        const round = pattern.rings.reduce((t, r) => t + lengthsOf(r).at(-1)!, 0)
+        expect(length).toBeCloseTo((round + 100 * (across + down)) / 2, 1)
+        const cell = (id: number) => {
+          const { minX, minY, maxX, maxY } = boxOf(pattern.rings[id]!.points)
+          return [Math.floor((minX + maxX - 20) / 100), Math.floor((minY + maxY - 20) / 100)] as const
+        }
+        const out = new Set<string>()
+        let [x, y] = cell(order[0]!)
+        expect([x === 0 || x === across - 1, y === 0 || y === down - 1]).toEqual([true, true])
+        for (const id of order) {
+          const [i, j] = cell(id)
+          const beside = [
+            [1, 0],
+            [-1, 0],
+            [0, 1],
+            [0, -1],
+          ].map(([a, b]) => [i + a!, j + b!] as const)
+          expect(beside.some(([a, b]) => a < 0 || b < 0 || a >= across || b >= down || out.has(`${a},${b}`))).toBe(true)
+          expect(Math.hypot(i - x, j - y)).toBeLessThanOrEqual(Math.hypot(across, down) / 2)
+          out.add(`${i},${j}`)
+          ;[x, y] = [i, j]
+        }
+        expect(out.size).toBe(across * down)
+      }),
+      { numRuns: 40 },
+    )
   })
   it('a line that crosses itself is parted, and its whole shape is one', () => {
     const point = (k: number) => `${50 + 40 * Math.sin((4 * Math.PI * k) / 5)} ${50 - 40 * Math.cos((4 * Math.PI * k) / 5)}`

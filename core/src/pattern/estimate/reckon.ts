@@ -135,7 +135,7 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
   const chosen = byHand && new Set(byHand).size === openings.length ? byHand : best
   const after = rings
     .filter((r) => r.sawn && r.ring.role !== 'opening')
-    .sort((a, b) => (a.ring.role === b.ring.role ? 0 : a.ring.role === 'island' ? -1 : 1))
+    .sort((a, b) => (a.ring.role === b.ring.role ? inTurn(a.ring, b.ring) : a.ring.role === 'island' ? -1 : 1))
   // a piece lying in an opening goes before the opening lets it fall
   const order = [
     ...after.filter((r) => r.ring.role === 'island'),
@@ -176,6 +176,9 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
     unknown: [...unknown],
   }
 }
+
+/** Pieces that share lines come off in turn, after those that stand alone. */
+const inTurn = ({ part: a }: Ring, { part: b }: Ring): number => (a?.of ?? -1) - (b?.of ?? -1) || (a?.turn ?? 0) - (b?.turn ?? 0)
 
 /** Share of a ring that is sawn with it, not with a piece beside it that shares its line. */
 const alone = (ring: Ring, m: Measure): number => 1 - Math.min(1, (ring.part?.shared ?? 0) / m.length)

@@ -1,6 +1,7 @@
 import Flatbush from 'flatbush'
 import { spend, type Effort } from '../../number/index.js'
 import type { Points } from '../read/index.js'
+import { peeled } from './peel.js'
 import { distanceTo, inside, segmentDistance2, signedArea } from './ring.js'
 
 /** A line in the drawing; open ones may end on others. */
@@ -248,18 +249,17 @@ function traced(of: number[], net: readonly [number, number, number, number][]):
       else if (area < -TINY) rims.push(line(walk.reverse()))
     }
   })
+  const side = (a: number, b: number) => ({ key: a < b ? `${a},${b}` : `${b},${a}`, mm: length(a, b) })
   const had = new Set<string>()
-  const faces = found
-    .sort((p, q) => q.area - p.area)
-    .map(({ knots: ks }) => {
-      let shared = 0
-      ks.forEach((a, i) => {
-        const b = ks[(i + 1) % ks.length]!
-        const key = a < b ? `${a},${b}` : `${b},${a}`
-        if (had.has(key)) shared += length(a, b)
-        had.add(key)
-      })
-      return { points: line(ks), shared }
-    })
+  const faces = peeled(
+    found.map(({ knots: ks }) => ({ points: line(ks), sides: ks.map((a, i) => side(a, ks[(i + 1) % ks.length]!)) })),
+  ).map(({ points, sides }) => {
+    let shared = 0
+    for (const { key, mm } of sides) {
+      if (had.has(key)) shared += mm
+      had.add(key)
+    }
+    return { points, shared }
+  })
   return { of, faces, rims, stray }
 }

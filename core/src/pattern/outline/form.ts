@@ -2,6 +2,7 @@ import type { Effort } from '../../number/index.js'
 import { lineLength, type DrawnLine, type Points } from '../read/index.js'
 import { faces } from './face.js'
 import { join, type Joined, type Take } from './join.js'
+import type { Ring } from './nest.js'
 import { added, areaOf, filled, fromPath, grown, loopArea, meanWidth, stroked, together, toPath, without, type Region } from './region.js'
 import { boxOfAll, inside } from './ring.js'
 
@@ -173,8 +174,7 @@ export interface Loop {
   points: Points
   layer: string
   at: string
-  /** one of several pieces that share lines, and how much of its line another has that comes before it, mm */
-  part?: { of: number; shared: number }
+  part?: Ring['part']
 }
 /** What forming a drawing left out or made of it, for words. */
 export interface FormNotes {
@@ -251,7 +251,9 @@ function sawn(lines: readonly DrawnLine[], { take, tolerance }: How, effort: Eff
     const waste = alone.filter((r) => inside(r.points, x, y)).length % 2 === 1
     const parts = waste || t.faces.length === 1 ? t.rims.map((points) => ({ points, shared: 0 })) : t.faces
     if (parts.length > 1 && !waste) notes.pieces += parts.length
-    for (const { points, shared } of parts) rings.push({ points, layer, at, ...(parts.length > 1 && !waste && { part: { of, shared } }) })
+    parts.forEach(({ points, shared }, turn) =>
+      rings.push({ points, layer, at, ...(parts.length > 1 && !waste && { part: { of, shared, turn } }) }),
+    )
   })
   return { rings, loose, mended: joined.mended, notes }
 }

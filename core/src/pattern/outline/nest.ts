@@ -14,8 +14,8 @@ export interface Ring {
   /** the ring it lies in, innermost */
   parent?: number
   layer: string
-  /** one of several pieces that share lines, and how much of its line another has that comes before it, mm */
-  part?: { of: number; shared: number }
+  /** one of several pieces that share lines: which come off in turn, and how much of its line one before it has, mm */
+  part?: { of: number; turn: number; shared: number }
 }
 
 const inPoint = (p: Points): [number, number] => {

@@ -206,7 +206,7 @@ test('clip-art: read as its whole shape, otherwise by one press or key, its isla
     '<rect width="200" height="200" fill="#fdf6e3"/><ellipse cx="100" cy="110" rx="60" ry="70" fill="#7a4a1e"/>' +
     '<circle cx="100" cy="60" r="45" fill="#a5672a"/><circle cx="85" cy="55" r="16" fill="white"/><circle cx="85" cy="55" r="7"/>'
   await bring(page, 'owl.svg', `<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="200mm" viewBox="0 0 200 200">${owl}</svg>`)
-  await expect(fact(page, 'Openings')).toHaveText('0, then the outline')
+  await expect(fact(page, 'Outlines')).toHaveText('1')
   await expect(page.getByText('A rectangle as large as the page is left out.')).toBeVisible()
   const chosen = page.getByRole('radio', { checked: true })
   await expect(chosen).toHaveText(/^Whole shape\s*1 piece$/)
@@ -228,6 +228,40 @@ test('clip-art: read as its whole shape, otherwise by one press or key, its isla
   await expect(page.getByRole('button', { name: 'An island will fall' })).toBeVisible()
   await page.keyboard.press('Control+z')
   await expect(page.getByRole('button', { name: 'An island will fall' })).toBeHidden()
+})
+
+test('a puzzle comes apart piece by piece: each from the edge of what is left, a shared line once, by keyboard and over a reload', async ({
+  page,
+}) => {
+  await openPattern(page)
+  const lines =
+    '<rect x="0" y="0" width="120" height="80"/><path d="M40 0C34 30 46 50 40 80M80 0C86 30 74 50 80 80M0 40C30 46 90 34 120 40"/>'
+  await bring(page, 'puzzle.svg', svg(lines, 'width="130mm" height="90mm" viewBox="-5 -5 130 90"'))
+  await expect(fact(page, 'Pieces')).toHaveText('6')
+  // the frame, two lines down and one across, each once
+  const length = Number((await fact(page, 'Length of cut').textContent())!.replace(/[^\d.]/g, ''))
+  expect(length).toBeGreaterThan(400 + 160 + 120)
+  expect(length).toBeLessThan(400 + 160 + 120 + 10)
+  await page.getByRole('tab', { name: 'Order' }).click()
+  await expect(page.getByRole('heading', { name: 'One piece after another' })).toBeVisible()
+  const order = page.getByRole('listbox', { name: 'Pieces in the order they come off' })
+  await expect(order.getByRole('option')).toHaveCount(6)
+  await expect(order.getByText(/^\d+ % sawn before$/)).toHaveCount(5)
+  await page.getByRole('link', { name: 'Run it' }).click()
+  await page.getByRole('button', { name: 'Start: piece 1' }).click()
+  await expect(page.getByText(/^Enter from the edge, run/)).toBeVisible()
+  await page.keyboard.press('PageDown')
+  await expect(page.getByRole('heading', { name: 'Piece 2' })).toBeVisible()
+  await expect(page.getByText(/^Begin where the last piece came off/)).toBeVisible()
+  await expect(page.getByText(/% of its line is sawn already; the rest frees it\.$/)).toBeVisible()
+  await kept(page)
+  await page.reload()
+  await expect(page.getByRole('heading', { name: 'Piece 2' })).toBeVisible()
+  for (let i = 0; i < 8 && !(await page.getByRole('heading', { name: 'All sawn' }).isVisible()); i++) {
+    await page.keyboard.press('PageDown')
+    await page.waitForTimeout(120)
+  }
+  await expect(page.getByRole('heading', { name: 'All sawn' })).toBeVisible()
 })
 
 test('the fewest redraws: shown, made, undone', async ({ page }) => {

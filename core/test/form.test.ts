@@ -125,9 +125,14 @@ describe('lines that meet', () => {
     expect(rings.reduce((sum, r) => sum + signedArea(r.points), 0)).toBeCloseTo(2400, 3)
     const blade = bladeById('scroll-reverse-skip-4')!
     const answer = reckon(layOut(found.rings, single), { job: makeJob(), blade, drills: ['metric'], choices: noChoices })
-    const wave = rings.reduce((sum, r) => sum + r.part!.shared, 0)
+    // the rest of the second piece begins where the first came off, and is the frame round it
+    const [first, second] = answer.order.map((id) => answer.rings[id]!)
+    const wave = lengthsOf(first!.ring).at(-1)! + lengthsOf(second!.ring).at(-1)! - answer.length
+    expect([first!.left, second!.left!.length, first!.plan.entry.how, second!.plan.entry.how]).toEqual([undefined, 1, 'edge', 'sawn'])
     expect(wave).toBeGreaterThan(40)
     expect(answer.length).toBeCloseTo(200 + wave, 2)
+    expect(second!.left![0]!.length).toBeCloseTo(lengthsOf(second!.ring).at(-1)! - wave, 6)
+    expect(second!.plan.events.length).toBeLessThanOrEqual(4)
     expect(answer.troubles.map((t) => t.kind)).not.toContain('crossing')
     // copies share nothing with each other
     const two = layOut(found.rings, { ...single, across: 2 }).rings

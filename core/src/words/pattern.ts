@@ -1,5 +1,6 @@
 import { profileOf } from '../saw/index.js'
 import {
+  shareLeft,
   type Doubled,
   HOLE_MARGIN,
   PIVOT,
@@ -33,6 +34,7 @@ import { bladeWords, lengthWords, listWords, minutesWords, roundWords, type Say 
 export function ringName(found: Reckoning, id: number): string {
   const ring = found.rings[id]!.ring
   const at = found.order.indexOf(id)
+  if (ring.part) return `Piece ${at + 1}`
   if (ring.role === 'outline') return found.rings.filter((r) => r.ring.role === 'outline').length > 1 ? `Outline ${at + 1}` : 'The outline'
   if (ring.role === 'island') return at < 0 ? 'A loose island' : `Island ${at + 1}`
   return `Opening ${at + 1}`
@@ -49,7 +51,8 @@ const named = (found: Reckoning, ids: readonly number[]) => {
         ? `Opening${openings.length > 1 ? 's' : ''} ${listWords(openings.sort((a, b) => a - b).map(String))}`
         : ''
   const outline = one.some((id) => found.rings[id]!.ring.role === 'outline') ? 'the outline' : ''
-  return words ? [words, outline].filter(Boolean).join(' and ') : 'The outlines'
+  if (words) return [words, outline].filter(Boolean).join(' and ')
+  return one.every((id) => found.rings[id]!.ring.part) ? 'The pieces' : 'The outlines'
 }
 
 /** A trouble as one sentence that says what, and one that says why and what to do. */
@@ -254,6 +257,10 @@ export function billInputs(b: Bill): { name: string; value: string }[] {
 export const orderRule =
   'The order keeps thin webs whole as long as it can and the walk from hole to hole short: for every web, the cutting time left after both its neighbors are out, divided by its width; plus 0.05 minutes for each millimeter between holes.'
 
+/** Why pieces that share lines come off in the order they do. */
+export const pieceRule =
+  'Each comes off the edge of what is left: none must be drilled into, what you hold stays one, and a line two share is sawn once.'
+
 export const transferWords: Record<Transfer, { name: string; how: string; off: string }> = {
   'tape-under': {
     name: 'Tape, print on top',
@@ -305,6 +312,13 @@ export function watchWords(
 ): { state: 'near' | 'beyond' | undefined; text: string }[] {
   const out: { state: 'near' | 'beyond' | undefined; text: string }[] = []
   const mm = (x: number) => lengthWords(Math.round(x * 100) / 100, say)
+  if (r.left)
+    out.push({
+      state: undefined,
+      text: r.left.length
+        ? `**${Math.round(100 * (1 - shareLeft(r.measure, r.left)))} % of its line is sawn already**; the rest${r.left.length > 1 ? ` in ${r.left.length} cuts` : ''} frees it.`
+        : '**All of its line is sawn already**: it is free.',
+    })
   if (r.web) {
     const t = found.troubles.find((x) => x.kind === 'web' && x.rings.includes(r.ring.id))
     const other = r.web.a === r.ring.id ? r.web.b : r.web.a
@@ -347,9 +361,14 @@ function heldWords(holds: readonly Clamping['by'][]): string {
 /** Which way round, and where the waste lies. */
 export function wayRoundWords(r: RingReckoning): string {
   const way = r.plan.direction === 'clockwise' ? 'clockwise' : 'counterclockwise'
-  return r.ring.role === 'opening'
-    ? `The cut runs **${way}** from the hole; waste inside.`
-    : `Enter from the edge, run **${way}**; waste outside.`
+  switch (r.plan.entry.how) {
+    case 'hole':
+      return `The cut runs **${way}** from the hole; waste inside.`
+    case 'edge':
+      return `Enter from the edge, run **${way}**; waste outside.`
+    case 'sawn':
+      return `Begin where the last piece came off, run **${way}**.`
+  }
 }
 
 export const readNoteWords = (n: ReadNote): string =>

@@ -1,4 +1,5 @@
 import { alongAt, lengthsOf, sideAt } from '../outline/index.js'
+import { isIn } from '../plan/index.js'
 import type { RingReckoning } from './reckoning.js'
 import { secondsAlong, type Pace } from './time.js'
 
@@ -11,10 +12,11 @@ const THIN = 8 // mm to either side of a thin web that is sawn slowly; estimate
 const SLOWLY = 0.6 // of the feed there; estimate
 
 /**
- * Where the blade should be, every so many mm of the way round: slower in curves, and slower yet at a thin web.
+ * Where the blade should be, every so many mm of the way round: slower in curves, and slower yet at a thin web; what is sawn
+ * already is left out.
  * @param every mm between two beats
  */
-export function feedBeats(r: Pick<RingReckoning, 'measure' | 'plan' | 'web' | 'ring'>, pace: Pace, every = 5): Beat[] {
+export function feedBeats(r: Pick<RingReckoning, 'measure' | 'plan' | 'left' | 'web' | 'ring'>, pace: Pace, every = 5): Beat[] {
   const line = { points: r.measure.calm }
   const lengths = lengthsOf(line)
   const seconds = secondsAlong(line.points, pace)
@@ -35,6 +37,10 @@ export function feedBeats(r: Pick<RingReckoning, 'measure' | 'plan' | 'web' | 'r
   for (let way = every; way <= whole; way += every) {
     const along = round(start + sign * way)
     const at = timeAt(along)
+    if (r.left && !r.left.some((stretch) => isIn(stretch, along, whole))) {
+      before = at
+      continue
+    }
     const took = (((sign * (at - before)) % total) + total) % total
     const off = thin === undefined ? Infinity : Math.min(Math.abs(along - thin), whole - Math.abs(along - thin))
     s += off < THIN ? took / SLOWLY : took

@@ -18,7 +18,18 @@ import {
   findWebs,
   type Web,
 } from '../measure/index.js'
-import { bestOrder, nearestOrder, orderCost, readingOrder, type OrderTask, heldWithin, linesOf, planRing } from '../plan/index.js'
+import {
+  bestOrder,
+  nearestOrder,
+  orderCost,
+  readingOrder,
+  type OrderTask,
+  heldWithin,
+  leftToSaw,
+  linesOf,
+  planRing,
+  type Stretch,
+} from '../plan/index.js'
 import { ownTimes } from '../../learn/index.js'
 import { billOf, paceOf, sawingSeconds } from './time.js'
 import { findTroubles } from './trouble.js'
@@ -67,12 +78,13 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
   const heads = { anywhere: turnsAnywhere(blade), quarter: turnsQuarter(job.saw, blade) }
   const support = heldWithin(job, blade)
   const lines = linesOf(pattern.rings)
+  const remains = leftToSaw(pattern.rings)
   const unknown = new Set(measured.unknown)
   /** One effort for all rings: once it is spent, the rest is not known either. */
-  const left = { kerf: { left: EFFORT.kerf }, corners: { left: EFFORT.corners } }
-  const tried = <T>(what: keyof typeof left, work: (effort: Effort) => T, otherwise: () => T): T => {
+  const efforts = { kerf: { left: EFFORT.kerf }, corners: { left: EFFORT.corners } }
+  const tried = <T>(what: keyof typeof efforts, work: (effort: Effort) => T, otherwise: () => T): T => {
     try {
-      if (!unknown.has(what)) return work(left[what])
+      if (!unknown.has(what)) return work(efforts[what])
     } catch (error) {
       if (!(error instanceof Spent)) throw error
       unknown.add(what)
@@ -95,6 +107,7 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
       ring.role !== 'opening' ? undefined : moved ? movedHole(ring, m, moved, drill, spared) : placeHole(m.simple, m.corners, drill, spared)
     const web = beside.get(ring.id)
     const thin = web && alongAt(ring, ...(web.a === ring.id ? web.from : web.to))
+    const left = remains.get(ring.id)
     const around = {
       job,
       blade,
@@ -103,6 +116,7 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
       within: support,
       swing,
       hole: hole?.hole,
+      left,
       thin,
       direction: choices.directions[ring.id],
     }
@@ -119,8 +133,9 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
       hole,
       swing,
       plan,
+      left,
       web,
-      cutting: sawingSeconds(m.calm, pace) * alone(ring, m) + plan.extra / pace.straight,
+      cutting: sawingSeconds(m.calm, pace) * shareLeft(m, left) + plan.extra / pace.straight,
       sawn,
       state: 'within',
     }
@@ -147,7 +162,7 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
   const sum = {
     cutting: sawn.reduce((t, r) => t + r.cutting, 0),
     pivots: sawn.reduce((t, r) => t + r.plan.seconds, 0),
-    length: sawn.reduce((t, r) => t + r.measure.length * alone(r.ring, r.measure), 0),
+    length: sawn.reduce((t, r) => t + r.measure.length * shareLeft(r.measure, r.left), 0),
     holes: openings.length,
   }
   const troubles = findTroubles(pattern, rings, webs, { job, blade, drill, within: support })
@@ -180,8 +195,9 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
 /** Pieces that share lines come off in turn, after those that stand alone. */
 const inTurn = ({ part: a }: Ring, { part: b }: Ring): number => (a?.of ?? -1) - (b?.of ?? -1) || (a?.turn ?? 0) - (b?.turn ?? 0)
 
-/** Share of a ring that is sawn with it, not with a piece beside it that shares its line. */
-const alone = (ring: Ring, m: Measure): number => 1 - Math.min(1, (ring.part?.shared ?? 0) / m.length)
+/** Share of a ring that is sawn with it, not with a piece beside it that came off before. */
+export const shareLeft = (m: Pick<Measure, 'length'>, left: readonly Stretch[] | undefined): number =>
+  left ? left.reduce((t, s) => t + s.length, 0) / m.length : 1
 
 function movedHole(ring: Ring, m: Measure, at: { x: number; y: number }, drill: number, spared: readonly Points[]): HolePlace {
   const hole: Hole = holeAt(ring.points, at.x, at.y, drill, spared)

@@ -4,7 +4,7 @@ import type { Direction, HolePlace, KerfFit, Measure, Swing, Web } from '../meas
 import type { DrillSeries } from '../../quantity/index.js'
 import type { Job } from '../../job/index.js'
 import type { OwnTimes } from '../../learn/index.js'
-import type { Plan } from '../plan/index.js'
+import type { Plan, Stretch } from '../plan/index.js'
 import type { EdgeKind } from '../../fit/index.js'
 import type { Ring, Slip } from '../outline/index.js'
 
@@ -39,6 +39,8 @@ export interface RingReckoning {
   hole?: HolePlace
   swing: Swing
   plan: Plan
+  /** what is left of it to saw, longest first, where a piece beside it comes off before */
+  left?: Stretch[]
   /** narrowest web beside it */
   web?: Web
   /** sawing without pivots, s */

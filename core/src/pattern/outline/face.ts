@@ -13,7 +13,8 @@ export interface Strand {
 export interface Tangle {
   /** which strands */
   of: number[]
-  faces: { points: number[]; shared: number }[]
+  /** in the order they come off */
+  faces: { points: number[] }[]
   rims: number[][]
   /** mm of ends that lead nowhere */
   stray: number
@@ -250,16 +251,6 @@ function traced(of: number[], net: readonly [number, number, number, number][]):
     }
   })
   const side = (a: number, b: number) => ({ key: a < b ? `${a},${b}` : `${b},${a}`, mm: length(a, b) })
-  const had = new Set<string>()
-  const faces = peeled(
-    found.map(({ knots: ks }) => ({ points: line(ks), sides: ks.map((a, i) => side(a, ks[(i + 1) % ks.length]!)) })),
-  ).map(({ points, sides }) => {
-    let shared = 0
-    for (const { key, mm } of sides) {
-      if (had.has(key)) shared += mm
-      had.add(key)
-    }
-    return { points, shared }
-  })
+  const faces = peeled(found.map(({ knots: ks }) => ({ points: line(ks), sides: ks.map((a, i) => side(a, ks[(i + 1) % ks.length]!)) })))
   return { of, faces, rims, stray }
 }

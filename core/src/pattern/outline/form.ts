@@ -249,11 +249,9 @@ function sawn(lines: readonly DrawnLine[], { take, tolerance }: How, effort: Eff
     // what lies in the waste falls as one: only its rim is sawn
     const [x, y] = [t.rims[0]?.[0] ?? t.faces[0]!.points[0]!, t.rims[0]?.[1] ?? t.faces[0]!.points[1]!]
     const waste = alone.filter((r) => inside(r.points, x, y)).length % 2 === 1
-    const parts = waste || t.faces.length === 1 ? t.rims.map((points) => ({ points, shared: 0 })) : t.faces
+    const parts = waste || t.faces.length === 1 ? t.rims.map((points) => ({ points })) : t.faces
     if (parts.length > 1 && !waste) notes.pieces += parts.length
-    parts.forEach(({ points, shared }, turn) =>
-      rings.push({ points, layer, at, ...(parts.length > 1 && !waste && { part: { of, shared, turn } }) }),
-    )
+    parts.forEach(({ points }, turn) => rings.push({ points, layer, at, ...(parts.length > 1 && !waste && { part: { of, turn } }) }))
   })
   return { rings, loose, mended: joined.mended, notes }
 }

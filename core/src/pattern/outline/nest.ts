@@ -14,8 +14,8 @@ export interface Ring {
   /** the ring it lies in, innermost */
   parent?: number
   layer: string
-  /** one of several pieces that share lines: which come off in turn, and how much of its line one before it has, mm */
-  part?: { of: number; turn: number; shared: number }
+  /** one of several pieces that share lines, and when it comes off among them */
+  part?: { of: number; turn: number }
 }
 
 const inPoint = (p: Points): [number, number] => {

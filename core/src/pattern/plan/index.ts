@@ -1,3 +1,4 @@
+export * from './left.js'
 export * from './order.js'
 export * from './corner.js'
 export * from './clamping.js'

@@ -4,6 +4,7 @@ import { heights, type Job } from '../../job/index.js'
 import type { Box, Ring } from '../outline/index.js'
 import { alongAt, lengthsOf, pointAt } from '../outline/index.js'
 import { clampings, type Clamping } from './clamping.js'
+import { isIn, type Stretch } from './left.js'
 import { canPivot, PIVOTED, roundCorner, type Lines, type Rounding } from './corner.js'
 import type { Corner, Measure, Direction, Swing } from '../measure/index.js'
 
@@ -23,8 +24,8 @@ export interface Event {
   by?: Clamping['by']
 }
 export interface Plan {
-  /** where the blade comes in: through a hole, or from the board's edge */
-  entry: { how: 'hole' | 'edge'; x: number; y: number; from?: [number, number] }
+  /** where the blade comes in: through a hole, from the board's edge, or where a piece before it was sawn off */
+  entry: { how: 'hole' | 'edge' | 'sawn'; x: number; y: number; from?: [number, number] }
   direction: Direction
   events: Event[]
   seconds: number
@@ -40,6 +41,7 @@ const SHARP = toRadians(40) // below this the blade eases round within its kerf;
  * The whole path of one ring with this blade: where it begins, which way round, and every corner's handling.
  * @param hole starting hole, openings only
  * @param within how far from its support the board may be sawn, mm, for saws whose board is clamped
+ * @param left what is left of it to saw, where a piece beside it came off before
  * @param thin place of the thinnest web beside it, along the ring, mm: cut last where the swing leaves the choice
  */
 export function planRing(
@@ -54,6 +56,7 @@ export function planRing(
     within?: number
     swing: Swing
     hole?: { x: number; y: number }
+    left?: readonly Stretch[]
     thin?: number
     direction?: Direction
   },
@@ -76,31 +79,41 @@ export function planRing(
       events.push({ what: 'clear', x, y, along: (i * m.length) / (n + 1), seconds: CLEAR, extra: 0 })
     }
   }
-  const start = given.hole ?? nearestToEdge(ring, board)
-  const entry: Plan['entry'] = given.hole
-    ? { how: 'hole', x: given.hole.x, y: given.hole.y }
-    : { how: 'edge', x: start.x, y: start.y, from: edgePoint(start.x, start.y, board) }
-  const from = alongAt(ring, start.x, start.y)
   let direction = given.direction ?? swing.direction
+  const [first] = given.left ?? []
+  const entry: Plan['entry'] = first ? whereSawn(ring, first, direction, lengths) : cameIn(ring, board, given.hole)
+  const from = alongAt(ring, entry.x, entry.y)
   const free = swing.blocked[swing.facing].clockwise === swing.blocked[swing.facing].counter
-  if (!given.direction && free && given.thin !== undefined) {
+  if (!given.direction && free && given.thin !== undefined && !first) {
     const ahead = (given.thin - from + m.length) % m.length
     direction = ahead >= m.length / 2 ? 'clockwise' : 'counter'
   }
   if (given.within !== undefined)
     for (const c of clampings(ring, board, given.within, from, m.length, direction))
       events.push({ what: 'clamp', seconds: CLAMP, extra: 0, ...c })
+  const sawn = (e: Event) => given.left && !given.left.some((s) => isIn(s, e.along, m.length))
   // in the order they are met on the way round
   const met = (e: Event) => ((direction === 'clockwise' ? e.along - from : from - e.along) + m.length) % m.length
-  events.sort((a, b) => met(a) - met(b))
-  const edge = given.hole ? 0 : Math.hypot(entry.from![0] - start.x, entry.from![1] - start.y)
+  const here = events.filter((e) => !sawn(e)).sort((a, b) => met(a) - met(b))
+  const edge = entry.from ? Math.hypot(entry.from[0] - entry.x, entry.from[1] - entry.y) : 0
   return {
     entry,
     direction,
-    events,
-    seconds: events.reduce((t, e) => t + e.seconds, 0),
-    extra: events.reduce((t, e) => t + e.extra, edge),
+    events: here,
+    seconds: here.reduce((t, e) => t + e.seconds, 0),
+    extra: here.reduce((t, e) => t + e.extra, edge),
   }
+}
+
+function cameIn(ring: Ring, board: Box, hole?: { x: number; y: number }): Plan['entry'] {
+  if (hole) return { how: 'hole', x: hole.x, y: hole.y }
+  const { x, y } = nearestToEdge(ring, board)
+  return { how: 'edge', x, y, from: edgePoint(x, y, board) }
+}
+function whereSawn(ring: Ring, left: Stretch, direction: Direction, lengths: Float64Array): Plan['entry'] {
+  const along = direction === 'clockwise' ? left.from : (left.from + left.length) % lengths.at(-1)!
+  const [x, y] = pointAt(ring, along, lengths)
+  return { how: 'sawn', x, y }
 }
 
 function edgePoint(x: number, y: number, b: Box): [number, number] {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from 'vue'
-import { minutesWords, orderRule, ringName, roundWords } from '@green-pitch/core'
-import { orderCost, orderTask, type Reckoning } from '@green-pitch/core/pattern'
+import { minutesWords, orderRule, pieceRule, ringName, roundWords } from '@green-pitch/core'
+import { orderCost, orderTask, shareLeft, type Reckoning } from '@green-pitch/core/pattern'
 import { usePattern } from '../../store/pattern'
 import { useSettings } from '../../store/settings'
 import Why from '../../ui/Why.vue'
@@ -15,10 +15,13 @@ const list = ref<HTMLElement>()
 const WINDOW = 40 // rows shown round the chosen one; a thousand would only slow the page
 
 const openings = computed(() => props.found.order.filter((id) => props.found.rings[id]!.ring.role === 'opening'))
-const at = computed(() => Math.max(0, props.selected === undefined ? 0 : openings.value.indexOf(props.selected)))
-const from = computed(() => Math.max(0, Math.min(at.value - WINDOW / 2, openings.value.length - WINDOW)))
+/** Pieces that share lines come off as they can; nothing of that is a choice. */
+const pieces = computed(() => (openings.value.length ? [] : props.found.order.filter((id) => props.found.rings[id]!.ring.part)))
+const listed = computed(() => (pieces.value.length ? pieces.value : openings.value))
+const at = computed(() => Math.max(0, props.selected === undefined ? 0 : listed.value.indexOf(props.selected)))
+const from = computed(() => Math.max(0, Math.min(at.value - WINDOW / 2, listed.value.length - WINDOW)))
 const rows = computed(() =>
-  openings.value.slice(from.value, from.value + WINDOW).map((id, i) => ({ id, n: from.value + i + 1, r: props.found.rings[id]! })),
+  listed.value.slice(from.value, from.value + WINDOW).map((id, i) => ({ id, n: from.value + i + 1, r: props.found.rings[id]! })),
 )
 const cost = computed(() => {
   const { chosen, best, reading, nearest } = props.found.cost
@@ -59,9 +62,9 @@ function key(e: KeyboardEvent) {
   const by = e.key === 'ArrowUp' ? -1 : e.key === 'ArrowDown' ? 1 : 0
   if (!by) return
   e.preventDefault()
-  if (e.altKey) shift(by)
+  if (e.altKey && !pieces.value.length) shift(by)
   else {
-    const id = openings.value[Math.min(openings.value.length - 1, Math.max(0, at.value + by))]
+    const id = listed.value[Math.min(listed.value.length - 1, Math.max(0, at.value + by))]
     if (id !== undefined) emit('select', id)
   }
   void nextTick(() => list.value?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' }))
@@ -71,13 +74,20 @@ function key(e: KeyboardEvent) {
 <template>
   <section aria-labelledby="order-head">
     <h2 id="order-head">
-      {{ pattern.record?.choices.order ? `Your order costs ${percent(cost.byHand)} against the suggested one` : 'Suggested order' }}
+      {{
+        pieces.length
+          ? 'One piece after another'
+          : pattern.record?.choices.order
+            ? `Your order costs ${percent(cost.byHand)} against the suggested one`
+            : 'Suggested order'
+      }}
     </h2>
-    <p class="soft">
+    <p v-if="pieces.length" class="soft">{{ pieceRule }}</p>
+    <p v-else class="soft">
       Reading order would cost {{ percent(cost.reading) }}, always-the-nearest {{ percent(cost.nearest) }}.
       <Why :why="() => ({ rule: 'order', text: orderRule, inputs: [] })" label="Order">why?</Why>
     </p>
-    <p class="acts">
+    <p v-if="!pieces.length" class="acts">
       <button class="act" :disabled="!predicted[0]" @click="shift(-1)">Earlier {{ predicted[0] }}</button>
       <button class="act" :disabled="!predicted[1]" @click="shift(1)">Later {{ predicted[1] }}</button>
       <button v-if="pattern.record?.choices.order" class="act" @click="pattern.choose({ order: undefined })">Suggested order</button>
@@ -86,22 +96,24 @@ function key(e: KeyboardEvent) {
       ref="list"
       role="listbox"
       tabindex="0"
-      aria-label="Openings in the order they are sawn; Alt with arrows moves the chosen one"
+      :aria-label="
+        pieces.length ? 'Pieces in the order they come off' : 'Openings in the order they are sawn; Alt with arrows moves the chosen one'
+      "
       @keydown="key"
     >
       <li v-for="o in rows" :key="o.id" role="option" :aria-selected="o.id === selected" @click="emit('select', o.id)">
         <b class="mono">{{ o.n }}</b>
         <span>{{ minutesWords(o.r.cutting + o.r.plan.seconds) }}</span>
         <span class="soft">{{
-          o.r.web
-            ? `web ${roundWords(o.r.web.width, settings.say)} to ${ringName(found, o.r.web.a === o.id ? o.r.web.b : o.r.web.a).toLowerCase()}`
-            : ''
+          o.r.left
+            ? `${Math.round(100 * (1 - shareLeft(o.r.measure, o.r.left)))} % sawn before`
+            : o.r.web
+              ? `web ${roundWords(o.r.web.width, settings.say)} to ${ringName(found, o.r.web.a === o.id ? o.r.web.b : o.r.web.a).toLowerCase()}`
+              : ''
         }}</span>
       </li>
     </ol>
-    <p v-if="openings.length > rows.length" class="soft">
-      {{ from + 1 }} to {{ from + rows.length }} of {{ openings.length }}; arrows go on.
-    </p>
+    <p v-if="listed.length > rows.length" class="soft">{{ from + 1 }} to {{ from + rows.length }} of {{ listed.length }}; arrows go on.</p>
   </section>
 </template>
 

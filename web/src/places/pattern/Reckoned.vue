@@ -50,7 +50,9 @@ const rows = computed(() => {
   const cuts = pattern.record ? shop.log.filter((e) => e.job.saw.kind === jobs.job.saw.kind).length : 0
   const from = cuts ? `Ranged by ${cuts} cuts of your log.` : 'No cut of yours on this kind of saw is logged yet, so the range is wide.'
   const list: { name: string; value: string; why?: () => WhyAnswer }[] = [
-    { name: 'Openings', value: `${openings}, then the ${outlines === 1 ? 'outline' : `${outlines} outlines`}` },
+    openings
+      ? { name: 'Openings', value: `${openings}, then the ${outlines === 1 ? 'outline' : `${outlines} outlines`}` }
+      : { name: f.rings.some((r) => r.ring.part) ? 'Pieces' : 'Outlines', value: `${outlines}` },
     {
       name: 'Length of cut',
       value: f.length < 1000 ? lengthWords(Math.round(f.length), say.value) : farWords(f.length),

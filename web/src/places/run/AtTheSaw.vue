@@ -48,7 +48,7 @@ const watching = computed(() => watchWords(props.here, props.found, answer.job, 
         :aria-valuenow="Math.round(progress.worn * 100)"
         ><span :style="{ width: `${progress.worn * 100}%` }"
       /></span>
-      {{ progress.ringsLeft > 0 ? `about ${progress.ringsLeft} opening${progress.ringsLeft === 1 ? '' : 's'} left` : 'change it soon' }}
+      {{ progress.ringsLeft > 0 ? `about ${progress.ringsLeft} cut${progress.ringsLeft === 1 ? '' : 's'} left` : 'change it soon' }}
     </p>
   </div>
 </template>

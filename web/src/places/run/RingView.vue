@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref, toRef, watch } from 'vue'
 import { lengthWords, roundWords, type Say } from '@green-pitch/core'
-import { alongAt, boxOf, pointAt, type RingReckoning } from '@green-pitch/core/pattern'
+import { alongAt, boxOf, lengthsOf, partOf, pointAt, type RingReckoning } from '@green-pitch/core/pattern'
 import { touches, useRingPaths } from '../../draw/ringPaths'
 import type { Found } from '../../work/patternWork'
 import { useView } from '../../draw/view'
@@ -23,20 +23,22 @@ const number = computed(() => new Map(found.value.order.map((id, i) => [id, i + 
 async function frame() {
   await nextTick()
   view.fit()
-  view.zoomBy(props.ring.ring.role === 'outline' ? 0.9 : 0.62)
+  view.zoomBy(props.ring.ring.role === 'outline' && !props.ring.ring.part ? 0.9 : 0.62)
 }
 onMounted(frame)
 watch(() => props.ring.ring.id, frame)
 
 /** The way round, drawn just inside the line; from the hole or the edge. */
 const way = computed(() => {
-  const { ring, plan, measure } = props.ring
+  const { ring, plan, measure, left } = props.ring
   const start = alongAt(ring, plan.entry.x, plan.entry.y)
   const sign = plan.direction === 'clockwise' ? 1 : -1
   const inset = (ring.role === 'opening' ? 1 : -1) * 9 * px.value
   const points: string[] = [`${plan.entry.x},${plan.entry.y}`]
   const n = 60
-  for (let i = 1; i <= n * 0.4; i++) {
+  // no farther than what is left to saw
+  const most = Math.min(0.4, left ? (left[0]?.length ?? 0) / measure.length : 1)
+  for (let i = 1; i <= n * most; i++) {
     const s = (start + (sign * measure.length * i) / n + 2 * measure.length) % measure.length
     const [x, y] = pointAt(ring, s)
     const [u, v] = pointAt(ring, (s + 0.01) % measure.length)
@@ -45,6 +47,14 @@ const way = computed(() => {
     points.push(`${x - ((v - y) / l) * inset},${y + ((u - x) / l) * inset}`)
   }
   return points.join(' ')
+})
+/** What is to be sawn: all of it, or what a piece beside it has left. */
+const toSaw = computed(() => {
+  const { ring, left } = props.ring
+  if (!left) return drawn.value[ring.id]!.d
+  const whole = lengthsOf(ring).at(-1)!
+  const line = (from: number, to: number) => `M${partOf(ring, from, to).join(' ')}`
+  return left.map(({ from, length }) => line(from, from + length) + (from + length > whole ? line(0, from + length - whole) : '')).join('')
 })
 /** Where the beat has come to. */
 const beatAt = computed(() => (props.beat === undefined ? undefined : pointAt(props.ring.ring, props.beat)))
@@ -79,7 +89,7 @@ const inHole = computed(() => {
       v-for="d in seen.filter((x) => x.r.ring.role === 'outline')"
       :key="d.r.ring.id"
       :d="d.d"
-      fill="var(--stock)"
+      :fill="done.has(d.r.ring.id) && d.r !== ring ? 'var(--sheet)' : 'var(--stock)'"
       stroke="var(--stock-line)"
       :stroke-width="1.2 * px"
     />
@@ -92,21 +102,17 @@ const inHole = computed(() => {
       :stroke-width="1.2 * px"
     />
     <text
-      v-for="d in seen.filter((x) => x.r !== ring && x.r.hole)"
+      v-for="d in seen.filter((x) => (x.r !== ring && x.r.hole) || x.r.ring.part)"
       :key="d.r.ring.id"
       class="other"
-      :x="d.r.hole!.middle[0]"
-      :y="d.r.hole!.middle[1]"
+      :class="{ number: d.r === ring }"
+      :x="d.r.hole?.middle[0] ?? (d.box.minX + d.box.maxX) / 2"
+      :y="d.r.hole?.middle[1] ?? (d.box.minY + d.box.maxY) / 2"
       :font-size="15 * px"
     >
       {{ number.get(d.r.ring.id) }}
     </text>
-    <path
-      :d="drawn[ring.ring.id]!.d"
-      :fill="ring.ring.role === 'opening' ? 'var(--sheet)' : 'none'"
-      stroke="var(--ink)"
-      :stroke-width="3.5 * px"
-    />
+    <path :d="toSaw" :fill="ring.ring.role === 'opening' ? 'var(--sheet)' : 'none'" stroke="var(--ink)" :stroke-width="3.5 * px" />
     <path :d="drawn[ring.ring.id]!.blocked" fill="none" stroke="var(--beyond)" :stroke-width="5 * px" />
     <path
       v-if="ring.plan.entry.from"

@@ -4,7 +4,7 @@ import type { Job } from '../job/index.js'
 /** Below the first spacing filing makes no odds, above the second all the difference, mm; estimates of trade habit. */
 const FINE = 1.4
 const COARSE = 3.2
-const TELLS = 0.3 // even the finest teeth tell a little, so that filing breaks ties
+const TELLS = 0.3 // even the finest teeth tell a little, so that a saw filed for the cut leads; estimate
 const TEARS = 2.5 // rip teeth across the grain tear so much more
 const SLOWS = 0.5 // the wrong teeth need so much more force
 /** Across the grain and down the end grain it takes two to three times the force along it (reference); round the row's own. */
@@ -14,6 +14,8 @@ const ALONG = 0.6
 export interface FilingFit {
   /** of its filing against the grain: 0 no odds … 1 all the difference */
   matters: number
+  /** teeth so fine that filing tells no more than the least */
+  fine: boolean
   wrong: boolean
   /** how wrong, with what it matters: 0 right … 1; a hybrid is a little wrong both ways */
   wrongness: number
@@ -35,6 +37,7 @@ export function filingFit(job: Pick<Job, 'cut'>, blade: Blade): FilingFit {
   const share = matters * (wrong ? 1 : half)
   return {
     matters,
+    fine: matters === TELLS,
     wrong,
     wrongness: share,
     tear: grain === 'across' ? 1 + TEARS * share : 1,

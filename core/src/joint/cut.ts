@@ -130,8 +130,8 @@ export function findCut(material: Material, hands: Saw, wanted: CutWanted, finis
 }
 
 const CHANGE = 45 // s to put one saw down, take another up and find its stroke; estimate
-const POORER = 2 // times its share of score that a poorer saw's time counts as longer; estimate
-const MISFILED = 0.15 // of its time more for a saw filed for the other way of the grain, so that filing breaks ties; estimate
+const POORER = 3 // times its share of score that a poorer saw's time counts as longer, so that no panel saw is taken to a joint's cheeks; estimate
+const MISFILED = 0.4 // of its time more for a saw filed for the other way of the grain, so that filing breaks ties; estimate
 
 /**
  * The saws for all cuts of a joint: one for the whole of it, or a rip and a crosscut pair, by least time with the changes between

@@ -288,7 +288,7 @@ function cutText(l: LayOut, c: CutFound, say: Say, alone = false): string {
   const other = c.saw && c.saw.blade.id !== l.saw?.id ? ` ${capital(bladeWords(c.saw.blade, say))}.` : ''
   const filing =
     c.filing && c.grain === 'across' && c.saw?.blade.plate?.filing !== 'hybrid'
-      ? c.filing.matters <= 0.15
+      ? c.filing.fine
         ? ` Crosscut or fine rip, it makes no difference at ${lengthWords(Math.round(c.crossing), say)}.`
         : c.filing.wrong
           ? ' Its filing is for the other way of the grain: knife deep first.'
@@ -381,7 +381,7 @@ export function tenonSchoolWords(s: SchoolSaws): string {
     return `cannot: ${lacking.stops[0] ? stopWords[lacking.stops[0]] : 'no such saw'}.`
   }
   const saws = [...new Set([s.cheeks.saw!.blade, s.shoulders.saw!.blade])].map((b) => `${b.name.toLowerCase()} ${sizeWords(b)}`)
-  const cost = s.shoulders.filing?.wrong && s.shoulders.filing.matters > 0.15 ? ' Shoulders tear unless knifed.' : ''
+  const cost = s.shoulders.filing?.wrong && !s.shoulders.filing.fine ? ' Shoulders tear unless knifed.' : ''
   return `${capital(listWords(saws))}; ${s.cheeks.strokes} strokes a cheek, ${s.shoulders.strokes} a shoulder, ${minutesWords(s.seconds)}.${cost}`
 }
 

@@ -289,7 +289,7 @@ function cutText(l: LayOut, c: CutFound, say: Say, alone = false): string {
   const filing =
     c.filing && c.grain === 'across' && c.saw?.blade.plate?.filing !== 'hybrid'
       ? c.filing.fine
-        ? ` Crosscut or fine rip, it makes no difference at ${lengthWords(Math.round(c.crossing), say)}.`
+        ? ` Crosscut or fine rip, it makes little difference at ${lengthWords(Math.round(c.crossing), say)}.`
         : c.filing.wrong
           ? ' Its filing is for the other way of the grain: knife deep first.'
           : ''

@@ -160,7 +160,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
       return `**${item.strokes} strokes a cut** of ${lengthWords(Math.round(item.length / 5) * 5, say)}, about ${Math.max(1, Math.round(item.seconds))} s, letting the teeth do it. Draw back until fresh teeth come: a full gullet cuts nothing.`
     case 'filing':
       return item.fit.fine
-        ? 'Rip or crosscut filing makes no difference at this size.'
+        ? 'Rip or crosscut filing makes little difference at this size.'
         : item.fit.wrong
           ? `${capital(item.filing)} teeth ${item.grain} the grain: ${item.grain === 'along' ? 'slower' : 'knife both faces first, it splinters'}.`
           : `${capital(item.filing)} teeth, right ${item.grain} the grain.`

@@ -175,3 +175,7 @@ export function standing(v: Evaluation, job: Job): number {
     (v.blade.pattern === 'twisted' && job.cut.openings < MANY ? TWISTED : 0)
   )
 }
+
+const POORER = 3 // times its share of score that a poorer blade's time counts as longer, so that no panel saw is taken to a joint's cheeks; estimate
+/** Times longer the minutes of a blade count that scores so much less than the job's first: a poorer edge is time lost too. */
+export const poorer = (gap: number): number => 1 + POORER * Math.max(0, gap)

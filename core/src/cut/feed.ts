@@ -137,7 +137,7 @@ const BEGUN = 3 // light strokes that lead the teeth into the line and take next
  * job asks, or where no depth is asked its whole length.
  */
 export function oneCut({ cut }: Pick<Job, 'cut'>, feed: SteadyFeed): { strokes: number; seconds: number } {
-  const a = feed.inputs.spm / 60
-  const seconds = (cut.depth ?? cut.length) / feed.value + BEGUN / a
-  return { strokes: Math.round(seconds * a), seconds }
+  const rate = feed.inputs.spm / 60
+  const seconds = (cut.depth ?? cut.length) / feed.value + BEGUN / rate
+  return { strokes: Math.round(seconds * rate), seconds }
 }

@@ -2,7 +2,7 @@ import type { Blade } from '../blade/index.js'
 import type { Material } from '../stock/index.js'
 import type { Saw, LimitId } from '../saw/index.js'
 import { makeJob, type Finish, type Job } from '../job/index.js'
-import { rankBlades, stoppers, type Ranked } from '../choose/index.js'
+import { poorer, rankBlades, stoppers, type Ranked } from '../choose/index.js'
 import { filingFit, oneCut, type FilingFit } from '../cut/index.js'
 
 /** One kind of saw cut a joint asks for. Which face is sawn to and what is left is said by its name. */
@@ -130,7 +130,6 @@ export function findCut(material: Material, hands: Saw, wanted: CutWanted, finis
 }
 
 const CHANGE = 45 // s to put one saw down, take another up and find its stroke; estimate
-const POORER = 3 // times its share of score that a poorer saw's time counts as longer, so that no panel saw is taken to a joint's cheeks; estimate
 const MISFILED = 0.4 // of its time more for a saw filed for the other way of the grain, so that filing breaks ties; estimate
 
 /**
@@ -142,7 +141,7 @@ export function findCuts(material: Material, hands: Saw, all: readonly CutWanted
   const own = (t: Tried) => !t.ranked.length || t.wanted.flush || t.wanted.boxed || t.wanted.curved
   const shared = tried.filter((t) => !own(t))
   const cost = (t: Tried, saw: Ranked) =>
-    secondsFor(t, saw) * (1 + POORER * Math.max(0, t.ranked[0]!.score - saw.score)) * (1 + MISFILED * filingFit(t.job, saw.blade).wrongness)
+    secondsFor(t, saw) * poorer(t.ranked[0]!.score - saw.score) * (1 + MISFILED * filingFit(t.job, saw.blade).wrongness)
   /** the saw that does all of these at least cost */
   const best = (of: readonly Tried[]): { blade?: Blade; cost: number } => {
     let least: { blade?: Blade; cost: number } = { cost: of.length ? Infinity : 0 }

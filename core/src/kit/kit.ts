@@ -1,6 +1,6 @@
 import { type Beliefs } from '../belief/index.js'
 import type { Blade } from '../blade/index.js'
-import { commonness, rankBlades } from '../choose/index.js'
+import { commonness, poorer, rankBlades } from '../choose/index.js'
 import type { Job } from '../job/index.js'
 import { bestColumns } from './columns.js'
 
@@ -9,7 +9,7 @@ export interface Work {
   job: Job
   minutes: number
 }
-/** What each blade makes of each kind of work: time over that of the best, 1 and more; Infinity where it does not do it. */
+/** What each blade makes of each kind of work: time over that of the best, a poorer edge counted as time, 1 and more; Infinity where it does not do it. */
 export type Ratios = readonly Float64Array[]
 
 /** Of score from a job’s first within which a blade does it well: two sizes off, the other habits alike; estimate. */
@@ -26,9 +26,11 @@ export function ratiosOf(jobs: readonly Work[], blades: readonly Blade[], belief
   const place = new Map(blades.map((b, i) => [b.id, i]))
   return jobs.map(({ job }) => {
     const does = well(rankBlades(job, { blades, beliefs }).value, within)
-    const best = does.reduce((m, r) => Math.min(m, r.time.total), Infinity)
+    const first = does.reduce((m, r) => Math.max(m, r.score), -Infinity)
+    const counts = does.map((r) => r.time.total * poorer(first - r.score))
+    const best = Math.min(...counts)
     const row = new Float64Array(blades.length).fill(Infinity)
-    for (const r of does) row[place.get(r.blade.id)!] = r.time.total / best
+    does.forEach((r, i) => (row[place.get(r.blade.id)!] = counts[i]! / best))
     return row
   })
 }

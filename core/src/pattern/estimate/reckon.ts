@@ -78,7 +78,8 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
   const heads = { anywhere: turnsAnywhere(blade), quarter: turnsQuarter(job.saw, blade) }
   const support = heldWithin(job, blade)
   const lines = linesOf(pattern.rings)
-  const remains = leftToSaw(pattern.rings)
+  // openings go in an order of their own, and what falls is not sawn
+  const remains = leftToSaw(pattern.rings.filter((r) => r.role === 'outline' || kept.has(r.id)))
   const unknown = new Set(measured.unknown)
   /** One effort for all rings: once it is spent, the rest is not known either. */
   const efforts = { kerf: { left: EFFORT.kerf }, corners: { left: EFFORT.corners } }

@@ -9,7 +9,8 @@ const LEAST = 0.01 // mm; what is shorter is a rounding
 
 /**
  * What is left to saw of pieces that share lines, when they come off in turn: a line two of them share is sawn with the first.
- * Rings that share nothing are not named, and nor is a piece before which nothing of its line is sawn.
+ * @param rings those that are sawn one after another
+ * @returns by a ring's id; rings that share nothing are not named, and nor is a piece before which nothing of its line is sawn
  */
 export function leftToSaw(rings: readonly Ring[]): Map<number, Stretch[]> {
   const left = new Map<number, Stretch[]>()

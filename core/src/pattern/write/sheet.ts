@@ -1,5 +1,5 @@
 import type { Points } from '../read/index.js'
-import type { Box, Pattern } from '../outline/index.js'
+import { boxOf, type Box, type Pattern, type Ring } from '../outline/index.js'
 import type { Reckoning } from '../estimate/index.js'
 
 /** What every way out shows: the drawn line, the kerf's centre line, holes, order and board; all mm. */
@@ -20,12 +20,16 @@ export function sheetOf(pattern: Pattern, found: Reckoning): Sheet {
     line: pattern.rings.map((r) => r.points),
     cut: sawn.flatMap((r) => r.kerf.paths),
     holes: sawn.flatMap((r) => (r.hole ? [{ x: r.hole.hole.x, y: r.hole.hole.y, drill: found.drill }] : [])),
-    order: sawn.map((r, i) => ({ ...labelOf(r.ring.points, r.hole?.hole), number: i + 1 })),
+    order: sawn.map((r, i) => ({ ...labelOf(r.ring, r.hole?.hole), number: i + 1 })),
   }
 }
 
-/** A number stands beside its hole, toward the middle of the ring; an outline's above its first point. */
-function labelOf(p: Points, hole?: { x: number; y: number }): { x: number; y: number } {
+/** A number stands beside its hole, toward the middle of the ring; in the middle of a piece; an outline's above its first point. */
+function labelOf({ points: p, part }: Ring, hole?: { x: number; y: number }): { x: number; y: number } {
+  if (part) {
+    const box = boxOf(p)
+    return { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 }
+  }
   if (!hole) return { x: p[0]!, y: p[1]! - 3 }
   let [x, y] = [0, 0]
   for (let i = 0; i < p.length; i += 2) {

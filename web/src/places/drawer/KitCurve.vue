@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { perYearWords, type Cover } from '@green-pitch/core'
 
-/** What is still missing with a kit of each size: work no blade of it does well, and minutes lost. Each column picks its size. */
+/** What is still missing with a kit of each size: work no blade of it does well, and minutes lost, a poorer edge counted as time. Each column picks its size. */
 const props = defineProps<{ kits: readonly (Cover & { size: number })[]; total: number; size: number }>()
 const emit = defineEmits<{ pick: [size: number] }>()
 const TALL = 84
@@ -20,9 +20,14 @@ const told = (c: { open: number; lost: number }) =>
 <template>
   <figure>
     <figcaption class="soft">
-      <svg width="12" height="12" aria-hidden="true"><rect width="12" height="12" fill="var(--steel-dark)" /></svg> work none does well
-      <svg width="12" height="12" aria-hidden="true"><rect width="12" height="12" fill="var(--void)" /></svg> minutes lost, by number of
-      sizes
+      <span
+        ><svg width="12" height="12" aria-hidden="true"><rect width="12" height="12" fill="var(--steel-dark)" /></svg> work none does
+        well</span
+      >
+      <span
+        ><svg width="12" height="12" aria-hidden="true"><rect width="12" height="12" fill="var(--void)" /></svg> minutes lost, a poorer edge
+        counted</span
+      >
     </figcaption>
     <div class="curve" role="group" aria-label="Sizes in the kit">
       <button
@@ -49,8 +54,7 @@ figure {
 }
 figcaption {
   display: flex;
-  align-items: center;
-  gap: 6px;
+  gap: 4px 16px;
   flex-wrap: wrap;
   margin-bottom: 6px;
 }

@@ -162,7 +162,7 @@ const name = (b: Blade) => bladeWords(b, say.value)
                   <th scope="col">Work</th>
                   <th scope="col">Takes</th>
                   <th scope="col">Sawn with</th>
-                  <th scope="col">Slower by</th>
+                  <th scope="col">Loses</th>
                 </tr>
               </thead>
               <tbody>
@@ -184,7 +184,7 @@ const name = (b: Blade) => bladeWords(b, say.value)
                     <span v-if="w.from === 'plan' && w.jobId" class="soft">&nbsp;times, </span>{{ perYearWords(w.minutes) }}
                   </td>
                   <td data-title="Sawn with">{{ served?.blade ? name(served.blade) : 'none of these does it well' }}</td>
-                  <td data-title="Slower by" class="nowrap">{{ !served?.blade || served.loses < 1 ? '' : perYearWords(served.loses) }}</td>
+                  <td data-title="Loses" class="nowrap">{{ !served?.blade || served.loses < 1 ? '' : perYearWords(served.loses) }}</td>
                 </tr>
               </tbody>
             </table>
@@ -200,7 +200,7 @@ const name = (b: Blade) => bladeWords(b, say.value)
                 <th scope="col">Way</th>
                 <th scope="col">Blades</th>
                 <th scope="col">Work done well</th>
-                <th scope="col">Slower by</th>
+                <th scope="col">Loses</th>
               </tr>
             </thead>
             <tbody>

@@ -81,7 +81,7 @@ const rows = computed(() => {
       value: countRange(b.blades),
       why: why('spent', `${minutesWords(b.cutting + b.pivots)} of sawing.`),
     },
-    { name: 'Drill', value: `${openings} × ${lengthWords(f.drill, say.value)}` },
+    ...(openings ? [{ name: 'Drill', value: `${openings} × ${lengthWords(f.drill, say.value)}` }] : []),
   )
   if (b.price) list.push({ name: 'Price at your rates', value: moneyRange(b.price), why: why('price', moneyRange(b.price)) })
   return list

@@ -12,8 +12,9 @@ const props = defineProps<{
   drill: number
 }>()
 /** Numbers and holes are drawn only where they can be told apart. */
-const legible = ({ r, box: b }: Drawn) => r.ring.role === 'opening' && Math.min(b.maxX - b.minX, b.maxY - b.minY) / props.px > 13
-/** A number stands where the opening is widest, unless its hole is there. */
+const legible = ({ r, box: b }: Drawn) =>
+  (r.ring.role === 'opening' || r.ring.part !== undefined) && Math.min(b.maxX - b.minX, b.maxY - b.minY) / props.px > 13
+/** A number stands where the opening is widest, unless its hole is there; in the middle of a piece. */
 const label = ({ r, box: b }: Drawn) => {
   const h = r.hole
   if (!h) return { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 }

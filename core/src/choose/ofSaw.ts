@@ -1,4 +1,4 @@
-import { clampTrouble, frameClearance } from '../saw/index.js'
+import { clampTrouble, frameClearance, isStrung, profileOf } from '../saw/index.js'
 import type { Blade } from '../blade/index.js'
 import { heights, type Job } from '../job/index.js'
 import { depthBelowClamp } from '../cut/index.js'
@@ -60,21 +60,13 @@ export const depth: Limit = {
 }
 
 const UNSET = 5 // mm of wood on its sides from which a plate without set binds; estimate
-const HANDLE = 110 // mm of a hand saw behind its teeth, the hand with it; estimate
-const BODY = 260 // mm of a jigsaw, cord and hand with it; estimate
 const STROKE = { good: 1 / 3, least: 0.15 } // of its length a saw must have to move; estimates
 /** Length along its way a saw takes with a share of its teeth to move, mm; undefined where the work is taken to the saw. */
 function roomFor({ saw }: Job, blade: Blade, share: number): number | undefined {
-  switch (saw.kind) {
-    case 'scroll':
-      return undefined
-    case 'jigsaw':
-      return BODY
-    case 'frame':
-      return saw.span * (1 + share) + HANDLE
-    case 'hand':
-      return blade.length * (1 + share) + HANDLE
-  }
+  const { room } = profileOf(saw)
+  if (!room) return undefined
+  const moves = { span: isStrung(saw) ? saw.span : 0, blade: blade.length, nothing: 0 }[room.moves]
+  return room.body + moves * (1 + share)
 }
 /** Whether a saw fits where the work stands, with a stroke to go. */
 function inPlace(job: Job, blade: Blade, room: number): Margin | undefined {

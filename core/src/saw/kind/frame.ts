@@ -13,6 +13,7 @@ export const frame: Profile = {
   poor: { ridge: 0.06, tear: 0.25, feed: 2 },
   placeWeight: 4,
   teethWanted: 2.5,
+  room: { body: 110, moves: 'span' }, // estimate
   mounting: ['teeth', 'clamps', 'tug', 'tension', 'trial'],
   cautions: [],
   nouns: { behind: 'frame', tilts: 'the table', holds: 'bow allows' },

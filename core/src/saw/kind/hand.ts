@@ -15,6 +15,7 @@ export const hand: Profile = {
   teethWanted: 5,
   rocked: 3, // estimate
   strokeShare: 0.7, // of the plate's length in a comfortable stroke; estimate
+  room: { body: 110, moves: 'blade' }, // estimate
   mounting: ['teeth', 'trial'],
   cautions: ['thumb'],
   nouns: { behind: 'arm', tilts: 'the table', holds: 'hand and plate allow' },

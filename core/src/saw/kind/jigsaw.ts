@@ -13,6 +13,7 @@ export const jigsaw: Profile = {
   poor: { ridge: 0.5, tear: 0.35, feed: 10 },
   placeWeight: 2,
   teethWanted: 4,
+  room: { body: 260, moves: 'nothing' }, // cord and hand with it; estimate
   mounting: ['teeth', 'clamps', 'tug', 'square', 'orbit', 'trial'],
   cautions: ['ears', 'hair', 'base-flat', 'kicks'],
   nouns: { behind: 'arm', tilts: 'the base', holds: 'drift, motor and push allow' },

@@ -51,6 +51,8 @@ export interface Profile {
   rocked?: number
   /** how strokes are used: all of the saw's, or so much of a plate's length, as a share */
   strokeShare?: number
+  /** what it takes along its way where the work stands: body and hand, mm, and what moves beside them; absent: the work is taken to it */
+  room?: { body: number; moves: 'span' | 'blade' | 'nothing' }
   mounting: readonly Mounting[]
   /** cautions beside those of every saw and of the stock */
   cautions: readonly ('ears' | 'hair' | 'base-flat' | 'kicks' | 'thumb')[]

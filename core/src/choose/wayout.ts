@@ -218,11 +218,16 @@ export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[]
   // stress and strokes a minute belong to the saw they were set on
   const others = saws
     .filter((s) => s.id !== job.saw.id)
-    .map((saw) => ({ step: { kind: 'saw', group: 'saw', saw } as WayStep, job: onSaw(job, saw) }))
+    .map((saw) => ({ step: { kind: 'saw', group: 'saw', saw } as WayStep, job: onSaw(job, saw), alone: true }))
 
-  const firsts = [...changes.flatMap((change) => stepOf(change, job) ?? []), ...others]
-  const alone = changes.filter((change) => !leavesWall(change, job)).map(({ kind }) => kind)
-  const single = firsts.flatMap(({ step, job: changed }) => (step.saw || alone.includes(step.kind) ? opened(step, changed) : []))
+  const firsts = [
+    ...changes.flatMap((change) => {
+      const made = stepOf(change, job)
+      return made ? [{ ...made, alone: !leavesWall(change, job) }] : []
+    }),
+    ...others,
+  ]
+  const single = firsts.flatMap(({ step, job: changed, alone }) => (alone ? opened(step, changed) : []))
   if (single.length) return single
   // of each pair of kinds, and of each saw, one is enough to go on with
   const seen = new Set<string>()

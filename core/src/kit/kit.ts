@@ -15,9 +15,10 @@ export type Ratios = readonly Float64Array[]
 /** Of score from a job’s first within which a blade does it well: two sizes off, the other habits alike; estimate. */
 export const WELL = 0.1
 
+const topScore = (ranked: readonly { score: number }[]) => ranked.reduce((m, r) => Math.max(m, r.score), -Infinity)
 /** Of what is not refused, what scores no more than `within` less than the first. */
 export function well<R extends { score: number }>(ranked: readonly R[], within = WELL): R[] {
-  const first = ranked.reduce((m, r) => Math.max(m, r.score), -Infinity)
+  const first = topScore(ranked)
   return ranked.filter((r) => r.score >= first - within)
 }
 
@@ -26,7 +27,7 @@ export function ratiosOf(jobs: readonly Work[], blades: readonly Blade[], belief
   const place = new Map(blades.map((b, i) => [b.id, i]))
   return jobs.map(({ job }) => {
     const does = well(rankBlades(job, { blades, beliefs }).value, within)
-    const first = does.reduce((m, r) => Math.max(m, r.score), -Infinity)
+    const first = topScore(does)
     const counts = does.map((r) => r.time.total * poorer(first - r.score))
     const best = Math.min(...counts)
     const row = new Float64Array(blades.length).fill(Infinity)

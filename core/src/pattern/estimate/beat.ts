@@ -1,5 +1,5 @@
 import { alongAt, lengthsOf, sideAt } from '../outline/index.js'
-import { isIn } from '../plan/index.js'
+import { isLeft } from '../plan/index.js'
 import type { RingReckoning } from './reckoning.js'
 import { secondsAlong, type Pace } from './time.js'
 
@@ -37,7 +37,7 @@ export function feedBeats(r: Pick<RingReckoning, 'measure' | 'plan' | 'left' | '
   for (let way = every; way <= whole; way += every) {
     const along = round(start + sign * way)
     const at = timeAt(along)
-    if (r.left && !r.left.some((stretch) => isIn(stretch, along, whole))) {
+    if (!isLeft(r.left, along, whole)) {
       before = at
       continue
     }

@@ -28,7 +28,7 @@ import {
   leftToSaw,
   linesOf,
   planRing,
-  type Stretch,
+  shareLeft,
 } from '../plan/index.js'
 import { ownTimes } from '../../learn/index.js'
 import { billOf, paceOf, sawingSeconds } from './time.js'
@@ -195,10 +195,6 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
 
 /** Pieces that share lines come off in turn, after those that stand alone. */
 const inTurn = ({ part: a }: Ring, { part: b }: Ring): number => (a?.of ?? -1) - (b?.of ?? -1) || (a?.turn ?? 0) - (b?.turn ?? 0)
-
-/** Share of a ring that is sawn with it, not with a piece beside it that came off before. */
-export const shareLeft = (m: Pick<Measure, 'length'>, left: readonly Stretch[] | undefined): number =>
-  left ? left.reduce((t, s) => t + s.length, 0) / m.length : 1
 
 function movedHole(ring: Ring, m: Measure, at: { x: number; y: number }, drill: number, spared: readonly Points[]): HolePlace {
   const hole: Hole = holeAt(ring.points, at.x, at.y, drill, spared)

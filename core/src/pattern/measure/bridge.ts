@@ -8,6 +8,7 @@ import {
   filled,
   fromPath,
   grown,
+  middleOf,
   pointAt,
   type Pattern,
   type Redraw,
@@ -55,7 +56,7 @@ function waysAcross(island: Ring, opening: Ring, width: number): [Spot, Spot][] 
   const ways: [Spot, Spot][] = [[first.from, first.to]]
   const b = boxOf(island.points)
   if (Math.max(b.maxX - b.minX, b.maxY - b.minY) < TWO * width) return ways
-  const [cx, cy] = [(b.minX + b.maxX) / 2, (b.minY + b.maxY) / 2]
+  const [cx, cy] = middleOf(b)
   const p = island.points
   const step = 2 * Math.max(1, Math.floor(p.length / 2 / LOOKS))
   let best: { at: Spot; d: number } | undefined

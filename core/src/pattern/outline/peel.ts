@@ -1,4 +1,4 @@
-import { boxOf } from './ring.js'
+import { boxOf, middleOf } from './ring.js'
 
 /** A piece among others: its rim, and each side of it by a name that a neighbor's side has too, with its length in mm. */
 export interface Piece {
@@ -20,7 +20,8 @@ export function peeled<P extends Piece>(pieces: readonly P[]): P[] {
   })
   const places = pieces.map(({ points }) => {
     const box = boxOf(points)
-    return { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2, width: Math.hypot(box.maxX - box.minX, box.maxY - box.minY) }
+    const [x, y] = middleOf(box)
+    return { x, y, width: Math.hypot(box.maxX - box.minX, box.maxY - box.minY) }
   })
   const width = places.reduce((t, p) => t + p.width, 0) / pieces.length
   const round = pieces.map(({ sides }) => sides.reduce((t, { mm }) => t + mm, 0))

@@ -26,6 +26,8 @@ export function boxOf(p: Points): Box {
   return { minX, minY, maxX, maxY }
 }
 
+export const middleOf = (b: Box): [x: number, y: number] => [(b.minX + b.maxX) / 2, (b.minY + b.maxY) / 2]
+
 /** The box of several lines together. */
 export const boxOfAll = (lines: readonly { points: Points }[]): Box =>
   boxOf(

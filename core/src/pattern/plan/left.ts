@@ -48,6 +48,11 @@ function stretches(sawn: readonly boolean[], lengths: Float64Array): Stretch[] {
   return out.filter(({ length }) => length > LEAST).sort((a, b) => b.length - a.length)
 }
 
-/** Whether a place along a ring of this length lies in a stretch, its ends taken in. */
-export const isIn = ({ from, length }: Stretch, along: number, whole: number): boolean =>
-  (((along - from + LEAST) % whole) + whole) % whole <= length + 2 * LEAST
+type Left = readonly Stretch[] | undefined
+/** Whether a place along a ring of this length is left to saw, the ends of a stretch taken in; all of it where nothing is sawn before. */
+export const isLeft = (left: Left, along: number, whole: number): boolean =>
+  !left || left.some(({ from, length }) => (((along - from + LEAST) % whole) + whole) % whole <= length + 2 * LEAST)
+
+/** Share of a ring that is sawn with it, not with a piece beside it that came off before. */
+export const shareLeft = ({ length }: { length: number }, left: Left): number =>
+  left ? left.reduce((t, s) => t + s.length, 0) / length : 1

@@ -4,7 +4,7 @@ import { heights, type Job } from '../../job/index.js'
 import type { Box, Ring } from '../outline/index.js'
 import { alongAt, lengthsOf, pointAt } from '../outline/index.js'
 import { clampings, type Clamping } from './clamping.js'
-import { isIn, type Stretch } from './left.js'
+import { isLeft, type Stretch } from './left.js'
 import { canPivot, PIVOTED, roundCorner, type Lines, type Rounding } from './corner.js'
 import type { Corner, Measure, Direction, Swing } from '../measure/index.js'
 
@@ -66,7 +66,8 @@ export function planRing(
   const lengths = lengthsOf(ring)
   const worked = turnRadius(blade, 'worked') ?? 4 * pivotRadius(blade)
   const round = (c: Corner): Event => ({ x: c.x, y: c.y, along: c.along, ...roundCorner(c, ring, m.length, { ...given, lengths }) })
-  const events: Event[] = anywhere ? [] : m.corners.filter((c) => c.turn >= SHARP).map(round)
+  const toSaw = ({ along }: { along: number }) => isLeft(given.left, along, m.length)
+  const events: Event[] = anywhere ? [] : m.corners.filter((c) => c.turn >= SHARP && toSaw(c)).map(round)
   // bends tighter than the blade works are pivoted too, by a blade that can
   if (!anywhere && canPivot(blade))
     for (const b of [m.tightest.waste, m.tightest.kept])
@@ -91,10 +92,9 @@ export function planRing(
   if (given.within !== undefined)
     for (const c of clampings(ring, board, given.within, from, m.length, direction))
       events.push({ what: 'clamp', seconds: CLAMP, extra: 0, ...c })
-  const sawn = (e: Event) => given.left && !given.left.some((s) => isIn(s, e.along, m.length))
   // in the order they are met on the way round
   const met = (e: Event) => ((direction === 'clockwise' ? e.along - from : from - e.along) + m.length) % m.length
-  const here = events.filter((e) => !sawn(e)).sort((a, b) => met(a) - met(b))
+  const here = events.filter(toSaw).sort((a, b) => met(a) - met(b))
   const edge = entry.from ? Math.hypot(entry.from[0] - entry.x, entry.from[1] - entry.y) : 0
   return {
     entry,

@@ -1,5 +1,5 @@
 import type { Points } from '../read/index.js'
-import { boxOf, type Box, type Pattern, type Ring } from '../outline/index.js'
+import { boxOf, middleOf, type Box, type Pattern, type Ring } from '../outline/index.js'
 import type { Reckoning } from '../estimate/index.js'
 
 /** What every way out shows: the drawn line, the kerf's centre line, holes, order and board; all mm. */
@@ -27,8 +27,8 @@ export function sheetOf(pattern: Pattern, found: Reckoning): Sheet {
 /** A number stands beside its hole, toward the middle of the ring; in the middle of a piece; an outline's above its first point. */
 function labelOf({ points: p, part }: Ring, hole?: { x: number; y: number }): { x: number; y: number } {
   if (part) {
-    const box = boxOf(p)
-    return { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 }
+    const [x, y] = middleOf(boxOf(p))
+    return { x, y }
   }
   if (!hole) return { x: p[0]!, y: p[1]! - 3 }
   let [x, y] = [0, 0]

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { middleOf } from '@green-pitch/core/pattern'
 import type { Drawn } from '../../draw/ringPaths'
 
 /** Some of the rings, by state; drawn by itself, so that a thousand can come a part at a time. */
@@ -17,8 +18,8 @@ const legible = ({ r, box: b }: Drawn) =>
 /** A number stands where the opening is widest, unless its hole is there; in the middle of a piece. */
 const label = ({ r, box: b }: Drawn) => {
   const h = r.hole
-  if (!h) return { x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 }
-  const [x, y] = h.middle
+  const [x, y] = h?.middle ?? middleOf(b)
+  if (!h) return { x, y }
   return Math.hypot(x - h.hole.x, y - h.hole.y) < 14 * props.px ? { x: h.hole.x + 16 * props.px, y: h.hole.y } : { x, y }
 }
 </script>

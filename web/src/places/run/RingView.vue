@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref, toRef, watch } from 'vue'
 import { lengthWords, roundWords, type Say } from '@green-pitch/core'
-import { alongAt, boxOf, lengthsOf, partOf, pointAt, type RingReckoning } from '@green-pitch/core/pattern'
+import { alongAt, boxOf, lengthsOf, middleOf, partOf, pointAt, type RingReckoning } from '@green-pitch/core/pattern'
 import { touches, useRingPaths } from '../../draw/ringPaths'
 import type { Found } from '../../work/patternWork'
 import { useView } from '../../draw/view'
@@ -106,8 +106,8 @@ const inHole = computed(() => {
       :key="d.r.ring.id"
       class="other"
       :class="{ number: d.r === ring }"
-      :x="d.r.hole?.middle[0] ?? (d.box.minX + d.box.maxX) / 2"
-      :y="d.r.hole?.middle[1] ?? (d.box.minY + d.box.maxY) / 2"
+      :x="(d.r.hole?.middle ?? middleOf(d.box))[0]"
+      :y="(d.r.hole?.middle ?? middleOf(d.box))[1]"
       :font-size="15 * px"
     >
       {{ number.get(d.r.ring.id) }}

@@ -18,13 +18,15 @@ export default defineConfig({
   // limits against hanging, not measurements: machines differ by tens
   timeout: 180_000,
   expect: { timeout: 30_000 },
-  fullyParallel: false,
+  fullyParallel: true,
   workers: 2,
   reporter: [['list']],
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     launchOptions: chrome,
+    // each fresh context would store all of the app anew: tests of being offline allow it (e2e/help.ts)
+    serviceWorkers: 'block',
   },
   projects: [
     { name: 'interface', testIgnore: /shots/ },

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { expect, kept, listen, openBench, openThenStopServer, part, pickMaterial, ranked, test } from './help'
+import { expect, kept, listen, offlineTest, openBench, openThenStopServer, part, pickMaterial, ranked, test } from './help'
 
 test('the main job: pear to silver, the frame, the second blade, card, log, reload, backup, clear, restore', async ({ page }, info) => {
   await openBench(page)
@@ -78,7 +78,7 @@ test('the main job: pear to silver, the frame, the second blade, card, log, relo
   await expect(part(page, 'Blade')).toContainText(size)
 })
 
-test('the Bench with the server stopped after the first visit', async ({ page }) => {
+offlineTest('the Bench with the server stopped after the first visit', async ({ page }) => {
   const address = await openThenStopServer(page)
   await expect(fetch(`${address}/health`)).rejects.toThrow()
   await page.reload()

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { expect, kept, openThenStopServer, part, pickMaterial, ranked, test } from './help'
+import { expect, kept, offlineTest, openThenStopServer, part, pickMaterial, ranked, test } from './help'
 
 async function openJob(page: Page, name: string) {
   await page.goto('/jobs')
@@ -71,7 +71,7 @@ test('brackets by jigsaw: another face shows, an opening in a panel, another kin
 
 test('a bracket drawing by jigsaw: how the board is held, what is sawn beside the line, in the run too', async ({ page }) => {
   await openJob(page, 'Dinghy-curve brackets, outlines')
-  await page.goto('/pattern')
+  await page.getByRole('link', { name: 'Pattern', exact: true }).click()
   await page.getByRole('button', { name: 'Dinghy-curve bracket', exact: true }).click()
   await expect(page.getByText('3, then the outline')).toBeVisible()
   // what this saw cannot do is said first; how often the board moves is told with the rest
@@ -96,38 +96,39 @@ test('a bracket drawing by jigsaw: how the board is held, what is sawn beside th
   await expect(page.getByText(/^Hold it (by|on)/)).toBeVisible()
 })
 
-test('aluminum sheet by jigsaw, in inches and with the server stopped: fine teeth, wax; thinner wants a backer; logged', async ({
-  page,
-}) => {
-  await openThenStopServer(page)
-  await page.getByRole('link', { name: 'Jobs' }).click()
-  await page.getByRole('button', { name: 'Dinghy-curve brackets, outlines', exact: true }).click()
-  await expect(part(page, 'Saw')).toContainText('Jigsaw')
-  await page.keyboard.press('u')
-  await page.keyboard.press('1')
-  await pickMaterial(page, 'Aluminum')
-  await page.getByLabel('Thickness').fill('0.08')
-  await close(page)
-  await page.keyboard.press('2')
-  await page.getByLabel('Tightest drawn curve').fill('1 5/8')
-  await close(page)
-  await expect(part(page, 'Stock')).toContainText('″')
-  await expect(part(page, 'Blade')).toContainText(/(24|32) TPI/)
-  await expect(part(page, 'Orbit')).toContainText('metal is cut straight')
-  await expect(page.getByRole('list').filter({ hasText: 'wax' }).first()).toBeVisible()
-  await page.keyboard.press('1')
-  await page.getByLabel('Thickness').fill('0.02')
-  await close(page)
-  await expect(page.getByRole('heading', { name: 'No blade for this saw will do this cut' })).toBeVisible()
-  await page.getByRole('button', { name: /^Clamp a .* backer under it/ }).click()
-  await expect(ranked(page).first()).toBeVisible()
-  await page.keyboard.press('l')
-  await page.getByRole('dialog').getByLabel('Note').fill('nameplate')
-  await page.getByRole('button', { name: 'Write to the log' }).click()
-  await page.getByRole('link', { name: 'Log' }).click()
-  await page.getByLabel('Search the log').fill('nameplate')
-  await expect(page.getByRole('row', { name: /nameplate/ })).toContainText(/TPI/)
-})
+offlineTest(
+  'aluminum sheet by jigsaw, in inches and with the server stopped: fine teeth, wax; thinner wants a backer; logged',
+  async ({ page }) => {
+    await openThenStopServer(page)
+    await page.getByRole('link', { name: 'Jobs' }).click()
+    await page.getByRole('button', { name: 'Dinghy-curve brackets, outlines', exact: true }).click()
+    await expect(part(page, 'Saw')).toContainText('Jigsaw')
+    await page.keyboard.press('u')
+    await page.keyboard.press('1')
+    await pickMaterial(page, 'Aluminum')
+    await page.getByLabel('Thickness').fill('0.08')
+    await close(page)
+    await page.keyboard.press('2')
+    await page.getByLabel('Tightest drawn curve').fill('1 5/8')
+    await close(page)
+    await expect(part(page, 'Stock')).toContainText('″')
+    await expect(part(page, 'Blade')).toContainText(/(24|32) TPI/)
+    await expect(part(page, 'Orbit')).toContainText('metal is cut straight')
+    await expect(page.getByRole('list').filter({ hasText: 'wax' }).first()).toBeVisible()
+    await page.keyboard.press('1')
+    await page.getByLabel('Thickness').fill('0.02')
+    await close(page)
+    await expect(page.getByRole('heading', { name: 'No blade for this saw will do this cut' })).toBeVisible()
+    await page.getByRole('button', { name: /^Clamp a .* backer under it/ }).click()
+    await expect(ranked(page).first()).toBeVisible()
+    await page.keyboard.press('l')
+    await page.getByRole('dialog').getByLabel('Note').fill('nameplate')
+    await page.getByRole('button', { name: 'Write to the log' }).click()
+    await page.getByRole('link', { name: 'Log' }).click()
+    await page.getByLabel('Search the log').fill('nameplate')
+    await expect(page.getByRole('row', { name: /nameplate/ })).toContainText(/TPI/)
+  },
+)
 
 test('a coped molding: the frame meets the board until the blade is turned, both ends alike', async ({ page }) => {
   await openJob(page, 'Harbor-rail molding, coped')

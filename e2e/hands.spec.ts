@@ -27,7 +27,7 @@ test('a restore in one tab is seen in the other at once, and what was being edit
 })
 
 test('who leaves the Bench right after an edit is not called back while the place is coming', async ({ browser }) => {
-  const context = await browser.newContext({ serviceWorkers: 'block' })
+  const context = await browser.newContext()
   const page = await context.newPage()
   await openBench(page)
   await page.route(/assets\/Log-.*\.js$/, async (route) => {

@@ -17,11 +17,14 @@ export const test = base.extend<{ quiet: undefined }>({
   ],
 })
 export { expect }
+/** A test whose page keeps the app for when the server is away. */
+export const offlineTest = test.extend({ serviceWorkers: 'allow' })
 
 export function listen(page: Page): string[] {
   const said: string[] = []
   page.on('console', (m) => {
-    if (['error', 'warning'].includes(m.type())) said.push(m.text())
+    // the test runner's own word where it blocks what is not under test
+    if (['error', 'warning'].includes(m.type()) && !m.text().includes('blocked by Playwright')) said.push(m.text())
   })
   page.on('pageerror', (e) => said.push(e.message))
   return said
@@ -36,6 +39,19 @@ export async function openBench(page: Page, path = '/') {
   await page.goto(path)
   await expect(page.getByRole('heading', { name: /^(Sizes that will|One size will|No size)/ })).toBeVisible()
 }
+/** The page has come to rest: nothing in it has changed for a moment, whatever was still being fetched or calculated. */
+export const rested = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<void>((resolve) => {
+        const still = () => setTimeout(() => resolve(), 200)
+        let timer = still()
+        new MutationObserver(() => {
+          clearTimeout(timer)
+          timer = still()
+        }).observe(document, { subtree: true, childList: true, characterData: true })
+      }),
+  )
 export const kept = (page: Page) => expect(page.getByText('saved', { exact: true })).toBeVisible()
 
 /** Picks a material in the open Stock part. */

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { expect, openThenStopServer, ranked, test } from './help'
+import { expect, offlineTest, openThenStopServer, ranked, test } from './help'
 
 async function downloaded(page: Page, button: string): Promise<Buffer> {
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: button }).click()])
@@ -104,35 +104,38 @@ test('from an empty drawer to a kit, an order and a chart on the wall, by keyboa
   await expect(page.getByText(/Print it anew: .* is now No\. \S+ /)).toBeVisible()
 })
 
-test('a kind that is out changes today’s suggestion and says the cost, in inches; the order comes without the server', async ({ page }) => {
-  await openThenStopServer(page)
-  const to = (place: string) => page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place }).click()
-  await to('Drawer')
-  await page.getByLabel('Count of No. 4 reverse-skip').fill('0')
-  await page.keyboard.press('Tab')
-  await expect(heading(page)).toContainText('71 blades')
-  await to('Bench')
-  await expect(
-    page.getByText(/No\. 4 reverse-skip is out: No\. \S+ [a-z-]+ at [\d–]+ strokes does it, (in about the same time|\d+ min)/),
-  ).toBeVisible()
-  await page.getByRole('button', { name: 'Take that' }).click()
-  await expect(page.getByText('No. 4 reverse-skip is out', { exact: false })).toBeHidden()
-  await expect(ranked(page).first()).toContainText('in drawer')
-  await page.keyboard.press('Control+z')
-  await page.getByRole('link', { name: 'Re-order' }).click()
-  await expect(page.getByRole('row', { name: /No\. 4 reverse-skip/ })).toContainText('none left')
-  await expect(page.getByRole('row', { name: /No\. 4 reverse-skip/ })).toContainText('of 12')
-  await page.getByRole('button', { name: 'It came: put it in the drawer' }).click()
-  await to('Bench')
-  await expect(page.getByText('No. 4 reverse-skip is out', { exact: false })).toBeHidden()
-  // a chart in inches, with the marks of this saw
-  await to('Settings')
-  await page.getByText('Inches', { exact: true }).click()
-  await to('Wall chart')
-  const sheet = page.getByRole('img', { name: /^Which blade, and how/ })
-  await expect(sheet).toContainText('15/64″')
-  await expect(sheet).toContainText('marks')
-})
+offlineTest(
+  'a kind that is out changes today’s suggestion and says the cost, in inches; the order comes without the server',
+  async ({ page }) => {
+    await openThenStopServer(page)
+    const to = (place: string) => page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place }).click()
+    await to('Drawer')
+    await page.getByLabel('Count of No. 4 reverse-skip').fill('0')
+    await page.keyboard.press('Tab')
+    await expect(heading(page)).toContainText('71 blades')
+    await to('Bench')
+    await expect(
+      page.getByText(/No\. 4 reverse-skip is out: No\. \S+ [a-z-]+ at [\d–]+ strokes does it, (in about the same time|\d+ min)/),
+    ).toBeVisible()
+    await page.getByRole('button', { name: 'Take that' }).click()
+    await expect(page.getByText('No. 4 reverse-skip is out', { exact: false })).toBeHidden()
+    await expect(ranked(page).first()).toContainText('in drawer')
+    await page.keyboard.press('Control+z')
+    await page.getByRole('link', { name: 'Re-order' }).click()
+    await expect(page.getByRole('row', { name: /No\. 4 reverse-skip/ })).toContainText('none left')
+    await expect(page.getByRole('row', { name: /No\. 4 reverse-skip/ })).toContainText('of 12')
+    await page.getByRole('button', { name: 'It came: put it in the drawer' }).click()
+    await to('Bench')
+    await expect(page.getByText('No. 4 reverse-skip is out', { exact: false })).toBeHidden()
+    // a chart in inches, with the marks of this saw
+    await to('Settings')
+    await page.getByText('Inches', { exact: true }).click()
+    await to('Wall chart')
+    const sheet = page.getByRole('img', { name: /^Which blade, and how/ })
+    await expect(sheet).toContainText('15/64″')
+    await expect(sheet).toContainText('marks')
+  },
+)
 
 test('what is worth buying for a saw of pinned blades: a saw or holders for plain ends; a price becomes the cost of an hour', async ({
   page,

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import Papa from 'papaparse'
-import { expect, openBench, openThenStopServer, part, ranked, test } from './help'
+import { expect, offlineTest, openBench, openThenStopServer, part, ranked, test } from './help'
 
 test('twenty cuts at three times the time, graded 1: the suggestion leaves and says so; left out, switched off, it returns', async ({
   page,
@@ -50,43 +50,46 @@ test('twenty cuts at three times the time, graded 1: the suggestion leaves and s
   await expect(part(page, 'Stock')).toBeVisible()
 })
 
-test('a log of two hundred cuts is learned from by a worker, in inches and with the server stopped; one cut can be left out', async ({
-  page,
-}) => {
-  await openThenStopServer(page)
-  await page.keyboard.press('u')
-  const sawing = page.getByRole('region', { name: 'Expect' }).getByRole('button', { name: /^sawing/ })
-  const minutes = async () => {
-    const said = (await sawing.textContent())!
-    const [, h, min] = /(?:(\d+) h ?)?(?:(\d+) min)?/.exec(said)!
-    return 60 * Number(h ?? 0) + Number(min ?? 0)
-  }
-  const before = await minutes()
-  await page.getByRole('link', { name: 'Log', exact: true }).click()
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save CSV' }).click()])
-  const read = Papa.parse<Record<string, string>>(readFileSync((await download.path())!, 'utf8').replace(/^\ufeff/, ''), { header: true })
-  const pear = read.data.map((r) => JSON.parse(r.record!) as { id: string; minutes: number; job: { stock: { material: { id: string } } } })
-  const one = pear.find((e) => e.job.stock.material.id === 'pear')!
-  const many = Array.from({ length: 200 }, (_, i) => ({ record: JSON.stringify({ ...one, id: `many-${i}`, minutes: 3 * one.minutes }) }))
-  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Read CSV' }).click()])
-  // a broken line among them is named, and keeps the others out of nothing
-  const text = Papa.unparse([...many, { record: '{"id": "torn' }])
-  await chooser.setFiles({ name: 'many.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
-  await expect(page.getByText(/200 cuts taken from many\.csv/)).toBeVisible()
-  await expect(page.getByText(/Line 202: its record is not readable/)).toBeVisible()
-  await page.getByRole('link', { name: 'Bench' }).click()
-  await expect.poll(minutes).toBeGreaterThan(1.7 * before)
-  await page.reload()
-  await expect.poll(minutes).toBeGreaterThan(1.7 * before)
-  await page.getByRole('link', { name: 'Settings' }).click()
-  await expect(page.getByText(/^215 cuts spoke/)).toBeVisible()
-  await page.getByRole('link', { name: 'Log', exact: true }).click()
-  await page.getByRole('button', { name: 'More' }).first().click()
-  await page.getByRole('button', { name: 'Leave it out of learning' }).click()
-  await expect(page.getByText('not learned from')).toBeVisible()
-  await page.getByRole('link', { name: 'Settings' }).click()
-  await expect(page.getByText(/^214 cuts spoke/)).toBeVisible()
-})
+offlineTest(
+  'a log of two hundred cuts is learned from by a worker, in inches and with the server stopped; one cut can be left out',
+  async ({ page }) => {
+    await openThenStopServer(page)
+    await page.keyboard.press('u')
+    const sawing = page.getByRole('region', { name: 'Expect' }).getByRole('button', { name: /^sawing/ })
+    const minutes = async () => {
+      const said = (await sawing.textContent())!
+      const [, h, min] = /(?:(\d+) h ?)?(?:(\d+) min)?/.exec(said)!
+      return 60 * Number(h ?? 0) + Number(min ?? 0)
+    }
+    const before = await minutes()
+    await page.getByRole('link', { name: 'Log', exact: true }).click()
+    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save CSV' }).click()])
+    const read = Papa.parse<Record<string, string>>(readFileSync((await download.path())!, 'utf8').replace(/^\ufeff/, ''), { header: true })
+    const pear = read.data.map(
+      (r) => JSON.parse(r.record!) as { id: string; minutes: number; job: { stock: { material: { id: string } } } },
+    )
+    const one = pear.find((e) => e.job.stock.material.id === 'pear')!
+    const many = Array.from({ length: 200 }, (_, i) => ({ record: JSON.stringify({ ...one, id: `many-${i}`, minutes: 3 * one.minutes }) }))
+    const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Read CSV' }).click()])
+    // a broken line among them is named, and keeps the others out of nothing
+    const text = Papa.unparse([...many, { record: '{"id": "torn' }])
+    await chooser.setFiles({ name: 'many.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
+    await expect(page.getByText(/200 cuts taken from many\.csv/)).toBeVisible()
+    await expect(page.getByText(/Line 202: its record is not readable/)).toBeVisible()
+    await page.getByRole('link', { name: 'Bench' }).click()
+    await expect.poll(minutes).toBeGreaterThan(1.7 * before)
+    await page.reload()
+    await expect.poll(minutes).toBeGreaterThan(1.7 * before)
+    await page.getByRole('link', { name: 'Settings' }).click()
+    await expect(page.getByText(/^215 cuts spoke/)).toBeVisible()
+    await page.getByRole('link', { name: 'Log', exact: true }).click()
+    await page.getByRole('button', { name: 'More' }).first().click()
+    await page.getByRole('button', { name: 'Leave it out of learning' }).click()
+    await expect(page.getByText('not learned from')).toBeVisible()
+    await page.getByRole('link', { name: 'Settings' }).click()
+    await expect(page.getByText(/^214 cuts spoke/)).toBeVisible()
+  },
+)
 
 test('a weighed stock is reckoned with from then on, and forgotten; strokes counted by hand widen what is expected', async ({ page }) => {
   await openBench(page)
@@ -98,7 +101,7 @@ test('a weighed stock is reckoned with from then on, and forgotten; strokes coun
   const dialog = page.getByRole('dialog')
   await expect(dialog.getByRole('button', { name: 'Save it' })).toBeDisabled()
   await dialog.getByRole('button', { name: 'Start the watch' }).click()
-  await page.waitForTimeout(2500)
+  await page.clock.fastForward(2500)
   await dialog.getByRole('button', { name: 'Stop' }).click()
   await expect(dialog.getByRole('status')).toContainText(/Pear (is|takes|cuts)/)
   const said = (await dialog.getByRole('status').textContent())!

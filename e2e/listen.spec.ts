@@ -2,7 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
-import { expect, kept, listen, openThenStopServer, part, test } from './help'
+import { expect, kept, listen, offlineTest, openThenStopServer, part, test } from './help'
 import { bladeSound, otherSound, wav } from './sounds'
 import { chrome, port } from '../playwright.config'
 
@@ -106,44 +106,45 @@ test('recordings: a good one, a broken one, speech; what was heard is kept, logg
   await expect(part(page, 'Tension')).not.toContainText('MPa')
 })
 
-test('plucks of two sizes at the lever’s marks change the ticket’s words for a third; strokes set the dial; with the server stopped', async ({
-  page,
-}) => {
-  test.slow()
-  await openThenStopServer(page)
-  await page.getByRole('link', { name: 'Listen' }).click()
-  // a saw nobody has heard yet
-  await page.keyboard.press('3')
-  await page.getByRole('button', { name: /^.*Scroll saw, pinned or plain ends/ }).click()
-  await page.keyboard.press('Escape')
-  await expect(page.getByText('Nothing heard on this saw yet', { exact: false })).toBeVisible()
-  await page.getByRole('button', { name: 'Stand-in blade' }).click()
-  const hear = async (mark: string) => {
-    await page.getByLabel('Its lever at').fill(mark)
-    await page.getByRole('button', { name: 'Pluck it' }).click()
-    await expect(page.getByText('from the stand-in')).toBeVisible()
-    await expect(page.getByRole('button', { name: 'Pluck it' })).toBeEnabled()
-    await page.getByLabel('Mark it stands at').fill(mark)
-    await page.getByRole('button', { name: 'Note what was heard' }).click()
-    await expect(page.getByRole('button', { name: `Forget mark ${mark}` })).toBeVisible()
-  }
-  await hear('3')
-  await hear('4')
-  await expect(page.getByText(/Heard on one size only/)).toBeVisible()
-  for (let i = 0; i < 3; i++) await page.keyboard.press(']')
-  await expect(part(page, 'Tension')).toContainText(/a guess/)
-  await hear('3.5')
-  await hear('2.5')
-  await expect(page.getByText(/Frame and spring give 0\.\d+ mm under 1 kg/)).toBeVisible()
-  await page.keyboard.press('[')
-  await expect(part(page, 'Tension')).toContainText(/marks \d\.\d to \d\.\d$/)
+offlineTest(
+  'plucks of two sizes at the lever’s marks change the ticket’s words for a third; strokes set the dial; with the server stopped',
+  async ({ page }) => {
+    test.slow()
+    await openThenStopServer(page)
+    await page.getByRole('link', { name: 'Listen' }).click()
+    // a saw nobody has heard yet
+    await page.keyboard.press('3')
+    await page.getByRole('button', { name: /^.*Scroll saw, pinned or plain ends/ }).click()
+    await page.keyboard.press('Escape')
+    await expect(page.getByText('Nothing heard on this saw yet', { exact: false })).toBeVisible()
+    await page.getByRole('button', { name: 'Stand-in blade' }).click()
+    const hear = async (mark: string) => {
+      await page.getByLabel('Its lever at').fill(mark)
+      await page.getByRole('button', { name: 'Pluck it' }).click()
+      await expect(page.getByText('from the stand-in')).toBeVisible()
+      await expect(page.getByRole('button', { name: 'Pluck it' })).toBeEnabled()
+      await page.getByLabel('Mark it stands at').fill(mark)
+      await page.getByRole('button', { name: 'Note what was heard' }).click()
+      await expect(page.getByRole('button', { name: `Forget mark ${mark}` })).toBeVisible()
+    }
+    await hear('3')
+    await hear('4')
+    await expect(page.getByText(/Heard on one size only/)).toBeVisible()
+    for (let i = 0; i < 3; i++) await page.keyboard.press(']')
+    await expect(part(page, 'Tension')).toContainText(/a guess/)
+    await hear('3.5')
+    await hear('2.5')
+    await expect(page.getByText(/Frame and spring give 0\.\d+ mm under 1 kg/)).toBeVisible()
+    await page.keyboard.press('[')
+    await expect(part(page, 'Tension')).toContainText(/marks \d\.\d to \d\.\d$/)
 
-  await page.getByRole('tab', { name: 'The saw, running' }).click()
-  await page.getByRole('button', { name: 'Run it' }).click()
-  await expect(page.getByRole('heading', { name: /^\d+ strokes a minute/ })).toBeVisible()
-  await page.getByLabel('Dial it stands at').fill('3')
-  await page.getByRole('button', { name: 'Note what was heard' }).click()
-  await expect(page.getByText('As heard on this saw.')).toBeVisible()
-  await page.getByRole('link', { name: 'Saws' }).click()
-  await expect(page.getByRole('heading', { name: /heard on 2 sizes: every other size follows/ })).toBeVisible()
-})
+    await page.getByRole('tab', { name: 'The saw, running' }).click()
+    await page.getByRole('button', { name: 'Run it' }).click()
+    await expect(page.getByRole('heading', { name: /^\d+ strokes a minute/ })).toBeVisible()
+    await page.getByLabel('Dial it stands at').fill('3')
+    await page.getByRole('button', { name: 'Note what was heard' }).click()
+    await expect(page.getByText('As heard on this saw.')).toBeVisible()
+    await page.getByRole('link', { name: 'Saws' }).click()
+    await expect(page.getByRole('heading', { name: /heard on 2 sizes: every other size follows/ })).toBeVisible()
+  },
+)

@@ -44,7 +44,6 @@ test('pushed too hard it is seen and said; standing still it is not; a sure hand
   // one key rests, however slowly a machine takes keys: it saws on meanwhile
   await page.keyboard.press(' ')
   await expect(page.locator('.breach')).toBeHidden()
-  await page.waitForTimeout(1500)
   await page.keyboard.press('Escape')
   await expect(page.getByText(/^Sawn \d+ % of the way\.$/)).toBeVisible()
   await expect(page.getByText(/^Try: /)).toBeVisible()
@@ -83,7 +82,7 @@ test('an opening of one’s own pattern and a cut of one’s own joint; a measur
   await expect(page.getByRole('heading', { level: 1, name: 'Opening 3' })).toBeVisible()
   await cut(page).focus()
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowUp')
-  await page.waitForTimeout(5000)
+  await expect(page.getByText('A quarter sawn.')).toBeAttached()
   await page.keyboard.press('Escape')
   await expect(page.getByText(/^Sawn \d+ % of the way\.$/)).toBeVisible()
 

@@ -3,9 +3,9 @@ import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { spawn } from 'node:child_process'
-import { answers, expect, kept, openBench, part, ranked, test } from './help'
+import { answers, expect, kept, offlineTest, openBench, part, ranked, test } from './help'
 
-test('a new version waits, says so, and comes when asked; the work is kept', async ({ page }) => {
+offlineTest('a new version waits, says so, and comes when asked; the work is kept', async ({ page }) => {
   const root = mkdtempSync(join(tmpdir(), 'green-'))
   cpSync('web/dist', root, { recursive: true })
   const port = 4192

@@ -5,7 +5,12 @@ import {
   evaluate,
   heights,
   homeGroup,
-  isPowered,
+  hasSpeed,
+  isStrungJob,
+  diagnose,
+  signsOf,
+  stockInSpan,
+  setUpWords,
   isStrung,
   limitById,
   limitIds,
@@ -30,6 +35,7 @@ import {
   type Blade,
   type Cut,
   type Job,
+  type Profile,
   type Saw,
   type WayKind,
   stops,
@@ -49,8 +55,8 @@ describe('a kind of saw is one profile', () => {
   test.each(saws.map((s) => [s.id, s] as const))('%s: its facts agree with its own data', (_id, saw) => {
     const p = profileOf(saw)
     expect('span' in saw).toBe(p.holds === 'taut')
-    expect('speed' in saw).toBe(p.powered)
-    expect([isStrung(saw), isPowered(saw)]).toEqual([p.holds === 'taut', p.powered])
+    expect('speed' in saw).toBe(p.strokes === 'set')
+    expect([isStrung(saw), hasSpeed(saw)]).toEqual([p.holds === 'taut', p.strokes === 'set'])
     expect(limitsOf(saw).map((l) => l.id)).toEqual(p.limits)
     expect(mountingWords(saw)).toHaveLength(p.mounting.length)
     expect(p.mounting.every((m) => mountings.includes(m))).toBe(true)
@@ -59,13 +65,29 @@ describe('a kind of saw is one profile', () => {
     const job = jobOf('pine', 12, saw, { radius: undefined, kind: 'straight' })
     expect(blades.some((b) => b.group === homeGroup(job))).toBe(true)
     const first = rankBlades(job).value[0]!
-    expect(setUp(job, first.blade).value.at(-1)).toEqual({ do: 'trial' })
+    const setup = setUp(job, first.blade)
+    expect(setup.value.at(-1)).toEqual({ do: 'trial' })
+    // what is done follows from what the saw is, and not from its name
+    const done = setup.value.map((i) => i.do)
+    expect(done.includes('hold-down')).toBe(p.holdDown)
+    expect(done.includes('square')).toBe(p.table)
+    expect(done.includes('pin') || done.includes('vice')).toBe(p.holds === 'taut' && !p.table)
+    const say = { unit: 'mm', naming: 'size' } as const
+    expect(setup.value.some((i) => /unplug/i.test(setUpWords(i, job, say)))).toBe(p.motor)
+    if (isStrungJob(job) && 'tableHeight' in saw) expect(stockInSpan(job).from).toBe(saw.tableHeight)
+    // and it can go wrong: every sign has a cause on it, and a next step
+    for (const sign of signsOf(job)) {
+      const found = diagnose({ job, blade: first.blade, signs: [sign] })
+      expect(found.causes.length, sign).toBeGreaterThan(0)
+      expect(found.next, sign).toBeDefined()
+      expect(found.causes.some((c) => c.id === 'hold-down-high')).toBe(p.holdDown && found.causes.length > 0)
+    }
     expect(setUp(job, first.blade).cautions).toEqual(expect.arrayContaining([...p.cautions, 'eyes', 'manual']))
   })
   it('every limit is asked by some kind and told under its own name', () => {
     for (const id of limitIds) {
       expect(limitById(id).id).toBe(id)
-      expect(Object.values(profiles).some((p) => p.limits.includes(id))).toBe(true)
+      expect(Object.values<Profile>(profiles).some((p) => p.limits.includes(id))).toBe(true)
     }
   })
   test.each([

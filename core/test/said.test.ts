@@ -23,7 +23,7 @@ import {
   identifyWords,
   kitHeading,
   learningWords,
-  isPowered,
+  hasMotor,
   makeJob,
   materials,
   orderHeading,
@@ -208,7 +208,7 @@ describe('what is said at the saw', () => {
       for (const c of found.causes) for (const b of c.because) bothWays((say) => becauseWords(b, say))
       if (found.next) {
         const says = stepCaution(found.next, job.saw)
-        if (!isPowered(job.saw)) expect(says).not.toMatch(/Unplug/)
+        if (!hasMotor(job.saw)) expect(says).not.toMatch(/Unplug/)
         else expect(says.length).toBeGreaterThan(10)
       }
     }))

@@ -1,6 +1,6 @@
 import type { Blade } from '../blade/index.js'
 import type { Job } from '../job/index.js'
-import type { Material } from '../stock/index.js'
+import { familyOfStock, type Material } from '../stock/index.js'
 
 /** What one's own cuts teach: times and life as logarithms of true over predicted, faces in grades against the grade predicted. */
 export const responses = ['sawing', 'threading', 'cleanUp', 'life', 'edge', 'face', 'underside'] as const
@@ -35,7 +35,8 @@ export const scatter: Record<System, number> = { time: 0.2, cleanUp: 0.25, life:
 export const surety: Record<System, number> = { time: 10, cleanUp: 10, life: 200, edge: 100, face: 100, underside: 100 }
 
 /** Stock that saws alike within its class: hard woods, soft woods, layered and pressed boards. */
-const kinOf = ({ cuts, build, hard }: Material) => (cuts === 'wood' && build === 'solid' ? (hard ? 'hard' : 'soft') : build)
+const kinOf = (material: Material) =>
+  familyOfStock(material).fibrous && material.build === 'solid' ? (material.hard ? 'hard' : 'soft') : material.build
 /** Hand saws part by their filing as blades do by their teeth. */
 export const toothKind = (blade: Pick<Blade, 'pattern' | 'plate'>): string => blade.plate?.filing ?? blade.pattern
 

@@ -1,46 +1,46 @@
 import { meanSpacing, sizedByTeeth, turnsAnywhere, type Blade } from '../blade/index.js'
 import { heights, type Job } from '../job/index.js'
-import { isMetal, type Material } from '../stock/index.js'
+import { profileOf } from '../saw/index.js'
+import { familyOfStock, type Material, type MaterialClass } from '../stock/index.js'
 
 /**
  * Width of flat blade a thickness ladder asks for, mm: wider for thicker, dense stock counting as thicker; of a tube the wall
  * counts. Estimates of trade habit: No. 1 for 3 mm, 3 for 6, 6 for 12, 8 for 19; 2/0 for 0.8 mm of silver, 4 for 2.
  */
 export function ladderWidth(job: Pick<Job, 'stock' | 'cut'>): number {
-  const H = heights(job).thinnest
-  const { cuts, density, hardness } = job.stock.material
-  switch (cuts) {
-    case 'metal':
-    case 'steel':
-      return 0.34 + 0.22 * H * (hardness / 650) ** 0.3
-    case 'shell':
-    case 'organic':
-      return 0.34 + 0.1 * H
-    case 'wood':
-      return 0.45 + 0.13 * (H * (density / 600)) ** 0.6
-    default:
-      // gaps, or it welds behind the blade
-      return 0.58 + 0.13 * H ** 0.6
-  }
+  const { material } = job.stock
+  return LADDER[material.cuts](heights(job).thinnest, material)
+}
+const inMetal = (H: number, { hardness }: Material) => 0.34 + 0.22 * H * (hardness / 650) ** 0.3
+const inBone = (H: number) => 0.34 + 0.1 * H
+// gullets, or it welds behind the blade
+const inPlastic = (H: number) => 0.58 + 0.13 * H ** 0.6
+const LADDER: Record<MaterialClass, (H: number, material: Material) => number> = {
+  wood: (H, { density }) => 0.45 + 0.13 * (H * (density / 600)) ** 0.6,
+  plastic: inPlastic,
+  organic: inBone,
+  shell: inBone,
+  ceramic: inPlastic,
+  metal: inMetal,
+  steel: inMetal,
 }
 
 /** Teeth on 25.4 mm that habit takes where blades go by their teeth; estimates (metal and plastic: reference). */
 export function habitTpi(job: Pick<Job, 'stock' | 'cut' | 'saw'>): number {
-  const H = heights(job).thinnest
-  const machine = job.saw.kind === 'jigsaw'
-  switch (job.stock.material.cuts) {
-    case 'metal':
-    case 'steel':
-      // two and a half teeth in sheet; in thick metal gaps matter more
-      return Math.min(32, Math.max(9, (2.5 * 25.4) / H))
-    case 'wood':
-      return machine ? 6 + 70 / Math.max(H, 5) : 10 + 75 / Math.max(H, 4)
-    case 'ceramic':
-    case 'shell':
-      return 24
-    default:
-      return machine ? 13 : 10 + 50 / Math.max(H, 3)
-  }
+  return TPI[job.stock.material.cuts](heights(job).thinnest, profileOf(job.saw).holds === 'hanging')
+}
+// two and a half teeth in sheet; in thick metal gullets matter more
+const tpiInMetal = (H: number) => Math.min(32, Math.max(9, (2.5 * 25.4) / H))
+const tpiInEven = (H: number, shank: boolean) => (shank ? 13 : 10 + 50 / Math.max(H, 3))
+const tpiInBrittle = () => 24
+const TPI: Record<MaterialClass, (H: number, shank: boolean) => number> = {
+  wood: (H, shank) => (shank ? 6 + 70 / Math.max(H, 5) : 10 + 75 / Math.max(H, 4)),
+  plastic: tpiInEven,
+  organic: tpiInEven,
+  shell: tpiInBrittle,
+  ceramic: tpiInBrittle,
+  metal: tpiInMetal,
+  steel: tpiInMetal,
 }
 
 /**
@@ -54,8 +54,6 @@ function jointSpacing({ stock, cut }: Pick<Job, 'stock' | 'cut'>): number {
 
 const TURNS = 0.4 // times the radius is as wide as a flat blade rounds it freely; from its worked turn
 const SHARP = 5 // how sharply the curve takes over from the thickness; estimate
-/** Sheet metal and shell, which every jeweler turns on the spot, sawing up and down in one place. */
-export const isSpun = (m: Material): boolean => isMetal(m) || m.cuts === 'shell'
 // of the ladder's width: what can be turned on the spot wants a blade only a little finer for a tight curve; estimates
 const LEAST_SPUN = 0.85
 const LEAST = 0.75
@@ -63,7 +61,7 @@ const LEAST = 0.75
 function moved(width: number, { stock, cut }: Job): number {
   if (cut.radius === undefined || cut.turn === 'pivot') return width
   const rounded = (width ** -SHARP + (TURNS * Math.max(cut.radius, 0.5)) ** -SHARP) ** (-1 / SHARP)
-  return Math.max((isSpun(stock.material) ? LEAST_SPUN : LEAST) * width, rounded)
+  return Math.max((familyOfStock(stock.material).spun ? LEAST_SPUN : LEAST) * width, rounded)
 }
 
 /**
@@ -77,7 +75,7 @@ export function offHabit(job: Job, blade: Blade): number {
       : turnsAnywhere(blade)
         ? Math.log(blade.kerf / ladderWidth(job))
         : Math.log(blade.width / moved(ladderWidth(job), job))
-  return job.saw.kind === 'jigsaw' ? Math.sign(size) * Math.hypot(size, tooWide(job, blade)) : size
+  return profileOf(job.saw).holds === 'hanging' ? Math.sign(size) * Math.hypot(size, tooWide(job, blade)) : size
 }
 
 const WIDTH = 2 // times as much as its teeth does the width of a blade tell in a curve; estimate

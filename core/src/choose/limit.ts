@@ -20,7 +20,7 @@ const all: Record<LimitId, Limit> = {
   access,
   frame,
 }
-const ofProfile = new Map<Profile, readonly Limit[]>(Object.values(profiles).map((p) => [p, p.limits.map((id) => all[id])]))
+const ofProfile = new Map<Profile, readonly Limit[]>(Object.values<Profile>(profiles).map((p) => [p, p.limits.map((id) => all[id])]))
 /** The limits a saw's blades are held to: each kind names its own, the search is one. */
 export const limitsOf = (saw: Pick<Saw, 'kind'>): readonly Limit[] => ofProfile.get(profileOf(saw))!
 export const limitById = (id: LimitId): Limit => all[id]

@@ -1,4 +1,4 @@
-import { clampTrouble, frameClearance, isStrung, profileOf } from '../saw/index.js'
+import { clampTrouble, frameClearance, isStrung, profileOf, isJigsaw, isHandFrame } from '../saw/index.js'
 import type { Blade } from '../blade/index.js'
 import { heights, type Job } from '../job/index.js'
 import { depthBelowClamp } from '../cut/index.js'
@@ -42,7 +42,7 @@ export const reach: Limit = {
   closes: 'whole',
   unit: 'mm',
   test(job, blade) {
-    if (job.saw.kind !== 'jigsaw') return undefined
+    if (!isJigsaw(job.saw)) return undefined
     return margin('reach', blade.length, depthBelowClamp(job, job.saw) + job.saw.stroke / 2 + TIP, { stroke: job.saw.stroke })
   },
 }
@@ -96,7 +96,7 @@ export const frame: Limit = {
   closes: 'whole',
   unit: 'mm',
   test({ saw, cut, turned }) {
-    if (saw.kind !== 'frame' || !cut.lie) return undefined
+    if (!isHandFrame(saw) || !cut.lie) return undefined
     const { ratio } = frameClearance(saw, cut.lie, saw.turns ? turned : 0)
     return margin('frame', ratio, 1, { depth: saw.throat, behind: cut.lie.behind, beside: cut.lie.beside, turned: turned ?? 0 })
   },

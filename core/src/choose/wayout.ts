@@ -1,6 +1,6 @@
 import { bisect } from '../number/index.js'
 import { blades as catalogue, startingHole, turnRadius, type Blade } from '../blade/index.js'
-import { type LimitId, turnForClearance, type Saw } from '../saw/index.js'
+import { type LimitId, turnForClearance, type Saw, isHandFrame } from '../saw/index.js'
 import { crossing, scaled } from '../stock/index.js'
 import { drawnRadius, heights, type Cut, type Job } from '../job/index.js'
 import { limitById, limitsOf, passesUsable, usable } from './limit.js'
@@ -84,7 +84,7 @@ const changes: readonly Change[] = [
     group: 'manner',
     cures: 'frame',
     apply(job) {
-      if (job.saw.kind !== 'frame' || !job.cut.lie) return undefined
+      if (!isHandFrame(job.saw) || !job.cut.lie) return undefined
       const turned = turnForClearance(job.saw, job.cut.lie)
       return turned ? { job: { ...job, turned }, to: turned } : undefined
     },

@@ -1,10 +1,9 @@
 import { netWidth, sizedByTeeth, type Blade } from '../blade/index.js'
 import { madeFor, profileOf } from '../saw/index.js'
-import type { MaterialClass } from '../stock/index.js'
+import { familyOfStock, type MaterialClass } from '../stock/index.js'
 import type { Job } from '../job/index.js'
 import { COOL, filingFit } from '../cut/index.js'
 import type { Evaluation } from './evaluate.js'
-import { isSpun } from './habit.js'
 import { limitById } from './limit.js'
 import { type Margin } from './margin.js'
 import { commonness } from './staple.js'
@@ -164,7 +163,7 @@ const madeForJob = (blade: Blade, { stock, cut, saw }: Job): boolean =>
  * people keep; near margins, heat or rubbing, pressing the saw down. In parts of the score; estimates.
  */
 export function standing(v: Evaluation, job: Job): number {
-  const spun = isSpun(job.stock.material) ? SPUN : 1
+  const spun = familyOfStock(job.stock.material).spun ? SPUN : 1
   const near = v.margins.reduce((t, m) => t - (m.state === 'near' ? (m.limit === 'turn' ? spun : 1) * Math.log(m.ratio) : 0), 0)
   return (
     (madeForJob(v.blade, job) ? MADE : 0) +

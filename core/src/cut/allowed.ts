@@ -10,7 +10,7 @@ const SHALLOW = 3 // mm: bow harms by the difference between the faces, which th
 /** Bow the job allows in the feed direction, mm: b·(1 + 3 mm/H) up to a cap; a hand frame takes the cap, since its hand sees the blade. */
 export function bowAllowed(job: Pick<Job, 'saw' | 'cut' | 'stock'>): number {
   const { finish } = job.cut
-  if (!profileOf(job.saw).powered) return MOST_BOW[finish]
+  if (profileOf(job.saw).strokes === 'arm') return MOST_BOW[finish]
   return Math.min(MOST_BOW[finish], BOW[finish] * (1 + SHALLOW / heights(job).longest))
 }
 

@@ -1,6 +1,6 @@
 import { isMetal } from '../stock/index.js'
 import { meanSpacing, type Blade } from '../blade/index.js'
-import { isStrung, profileOf, tableHeight, threadingSeconds } from '../saw/index.js'
+import { isStrung, profileOf, tableHeight, threadingSeconds, isJigsaw } from '../saw/index.js'
 import { centreRadius, heights, type Job } from '../job/index.js'
 import { feedAt, maxChipLoad, OPEN, type SteadyFeed } from './feed.js'
 import { filingFit } from './filing.js'
@@ -178,7 +178,7 @@ export function cutTime(
   const threading = job.cut.kind === 'pierced' ? job.cut.openings * threadingSeconds(job.saw) : 0
   const wanted = job.cut.finish === 'rough' ? LEFT_ROUGH : 1
   const cleanUp = (wanted * edge.cleanUp * job.cut.length) / 100
-  const turned = job.saw.kind === 'jigsaw' && job.cut.finish !== 'rough' && faceUp(job, blade) === 'back'
+  const turned = isJigsaw(job.saw) && job.cut.finish !== 'rough' && faceUp(job, blade) === 'back'
   const marking = turned ? MARK.set + MARK.each * job.cut.length : 0
   return { cutting, threading, marking, cleanUp, total: cutting + threading + marking + cleanUp }
 }

@@ -1,7 +1,7 @@
 import { meanSpacing, type Blade } from '../blade/index.js'
 import { bucklingThrust, drift } from '../tension/index.js'
 import { heights, isStrungJob, type Finish, type Job } from '../job/index.js'
-import type { Jigsaw } from '../saw/index.js'
+import { isJigsaw, type Jigsaw } from '../saw/index.js'
 import { pushAt, SIDE, stressInUse } from './band.js'
 import { cuttingForce, feedShare } from './chip.js'
 import { handShare } from './orbit.js'
@@ -24,7 +24,7 @@ const WEIGHT = 22
 const PRESS = 30
 /** Of a comfortable press of the hand, what holds a jigsaw down whose teeth cut on the down stroke; 0 where nothing lifts. */
 export function pressed(job: Job, blade: Blade, chipLoad: number): number {
-  return job.saw.kind === 'jigsaw' && blade.cutsOn === 'down' ? Math.max(0, cuttingForce(job, blade, chipLoad) - WEIGHT) / PRESS : 0
+  return isJigsaw(job.saw) && blade.cutsOn === 'down' ? Math.max(0, cuttingForce(job, blade, chipLoad) - WEIGHT) / PRESS : 0
 }
 /**
  * Weight of hand and saw on the teeth, N: 2 to 4 in fine work, 6 to 15 in coarse, a large saw's own included (reference);
@@ -78,14 +78,14 @@ const least = (holds: Omit<Hold, 'full'>[], full: Hold['full']): Hold => ({ ...h
 /** How hard the work may be fed with this blade in this saw, and what gives first beyond: each saw holds its blade in its own way. */
 export function hold(job: Job, blade: Blade): Hold {
   if (isStrungJob(job)) return { push: pushAt(job, blade, stressInUse(job, blade)), limit: 'bow', full: 'stops' }
-  return job.saw.kind === 'jigsaw' ? jigsawHold(job, job.saw, blade) : handHold(job, blade)
+  return isJigsaw(job.saw) ? jigsawHold(job, job.saw, blade) : handHold(job, blade)
 }
 
 /** Sideways drift at the far face when the work is fed with `push` N, mm; 0 where both ends are held. */
 export function driftAt(job: Job, blade: Blade, push: number): number {
-  return job.saw.kind === 'jigsaw' ? drift(blade, SIDE * push, depthBelowClamp(job, job.saw)) : 0
+  return isJigsaw(job.saw) ? drift(blade, SIDE * push, depthBelowClamp(job, job.saw)) : 0
 }
 /** Share of the cutting force that reaches the motor at a bite, of what it pulls; 0 for a hand. */
 export function motorLoad(job: Job, blade: Blade, chipLoad: number): number {
-  return job.saw.kind === 'jigsaw' ? cuttingForce(job, blade, chipLoad) / job.saw.pull : 0
+  return isJigsaw(job.saw) ? cuttingForce(job, blade, chipLoad) / job.saw.pull : 0
 }

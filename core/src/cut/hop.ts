@@ -1,6 +1,6 @@
 import { meanSpacing, type Blade } from '../blade/index.js'
 import { heights, type Job } from '../job/index.js'
-import { isPowered, noCalibration, profileOf, speedRange, strokeOf } from '../saw/index.js'
+import { noCalibration, profileOf, speedRange, strokeOf, hasSpeed } from '../saw/index.js'
 import { SIDE } from './band.js'
 import { contact, cuttingForce, feedShare } from './chip.js'
 import { reverseSetting } from './edge.js'
@@ -51,7 +51,7 @@ export interface QuietSpeed {
  */
 export function quietSpeed(job: Job, blade: Blade, spm: number): QuietSpeed | undefined {
   const { saw } = job
-  if (!isPowered(saw) || ripple(job, blade) <= CHATTERS) return undefined
+  if (!hasSpeed(saw) || ripple(job, blade) <= CHATTERS) return undefined
   const rates = ((saw.calibration ?? noCalibration).chatter ?? []).map((c) => c.rate / toothRate(job, blade, 1))
   const shaken = (n: number) => rates.find((r) => Math.abs(n / r - 1) < RINGS * (1 - 1e-9))
   const chatters = shaken(spm)

@@ -1,4 +1,5 @@
-import { isMetal } from '../stock/index.js'
+import { isJigsaw } from '../saw/index.js'
+import { familyOfStock, isMetal } from '../stock/index.js'
 import type { Blade } from '../blade/index.js'
 import { centreRadius, type Job } from '../job/index.js'
 
@@ -27,8 +28,9 @@ const MORE = 25
  */
 export function orbitChoice(job: Job, blade: Blade): OrbitChoice {
   const { saw, cut, stock } = job
-  if (saw.kind !== 'jigsaw' || saw.orbits.length < 2) return { value: 0, limit: 'none', steps: saw.kind === 'jigsaw' ? saw.orbits : [0] }
-  const { cuts, veneer, hard } = stock.material
+  if (!isJigsaw(saw)) return { value: 0, limit: 'none', steps: [0] }
+  if (saw.orbits.length < 2) return { value: 0, limit: 'none', steps: saw.orbits }
+  const { veneer, hard } = stock.material
   const R = centreRadius(cut, blade)
   const most = Math.max(...saw.orbits)
   const tops: [number, OrbitLimit][] = [
@@ -36,7 +38,7 @@ export function orbitChoice(job: Job, blade: Blade): OrbitChoice {
     [Math.ceil(job.pace * most), 'pace'],
   ]
   if (isMetal(stock.material)) tops.push([0, 'metal'])
-  else if (cuts !== 'wood') tops.push([0, 'brittle'])
+  else if (!familyOfStock(stock.material).fibrous) tops.push([0, 'brittle'])
   if (blade.cutsOn !== 'up' || blade.pattern === 'abrasive') tops.push([0, 'teeth'])
   if (R !== undefined && R < ONE * blade.width) tops.push([0, 'curve'])
   else if (R !== undefined && R < MORE * blade.width) tops.push([1, 'curve'])
@@ -48,7 +50,7 @@ export function orbitChoice(job: Job, blade: Blade): OrbitChoice {
 
 /** Orbital step in use: the user's, else the suggested one; 0 for saws that have none. */
 export function orbitInUse(job: Job, blade: Blade): number {
-  return job.saw.kind !== 'jigsaw' ? 0 : (job.orbit ?? orbitChoice(job, blade).value)
+  return !isJigsaw(job.saw) ? 0 : (job.orbit ?? orbitChoice(job, blade).value)
 }
 /** How much more a gap takes, with dust thrown out on the way back. */
 export const orbitClears = (job: Job, blade: Blade): number => 1 + CLEARS * orbitInUse(job, blade)

@@ -1,4 +1,4 @@
-import type { Build, Material } from '../stock/index.js'
+import type { Build, Material, MaterialClass } from '../stock/index.js'
 
 /** Share of solid wood's stiffness; estimates. */
 const STIFF: Record<Build, number> = { solid: 1, layers: 0.65, chips: 0.25 }
@@ -8,18 +8,16 @@ const STIFF: Record<Build, number> = { solid: 1, layers: 0.65, chips: 0.25 }
  * in ply, a quarter in boards of chips and fibres; plastics 3 GPa; metals by their kind. Estimates.
  */
 export function youngs(material: Pick<Material, 'cuts' | 'density' | 'build'>): number {
-  switch (material.cuts) {
-    case 'wood':
-      return 10_000 * (material.density / 600) * STIFF[material.build]
-    case 'metal':
-      return material.density < 4000 ? 70_000 : 110_000
-    case 'steel':
-      return 200_000
-    case 'ceramic':
-      return 50_000
-    default:
-      return 3000
-  }
+  return E[material.cuts](material)
+}
+const E: Record<MaterialClass, (material: Pick<Material, 'density' | 'build'>) => number> = {
+  wood: ({ density, build }) => 10_000 * (density / 600) * STIFF[build],
+  plastic: () => 3000,
+  organic: () => 3000,
+  shell: () => 3000,
+  ceramic: () => 50_000,
+  metal: ({ density }) => (density < 4000 ? 70_000 : 110_000),
+  steel: () => 200_000,
 }
 
 /** How far the free end of an overhang springs, mm: F·a³/3EI, I = b·H³/12. Force N, lengths mm, E MPa. */

@@ -1,5 +1,6 @@
 import type { Blade, ToothPattern } from '../blade/index.js'
 import type { Job } from '../job/index.js'
+import { familyOfStock } from '../stock/index.js'
 
 /** How a pattern does in one kind of stock, against plain teeth there: ridges, tear-out, pace. */
 export interface Character {
@@ -37,8 +38,8 @@ const CHARACTERS: Record<ToothPattern, Record<Stuff, Character>> = {
 
 /** How this blade's pattern does in this stock. */
 export function characterOf({ stock }: Pick<Job, 'stock'>, { pattern }: Pick<Blade, 'pattern'>): Character {
-  const { cuts, build } = stock.material
-  return CHARACTERS[pattern][cuts === 'plastic' && build === 'solid' ? 'plastic' : build === 'solid' ? 'solid' : 'sheet']
+  const { build } = stock.material
+  return CHARACTERS[pattern][familyOfStock(stock.material).film && build === 'solid' ? 'plastic' : build === 'solid' ? 'solid' : 'sheet']
 }
 /** Times the pace of plain teeth. */
 export const patternPace = (job: Pick<Job, 'stock'>, blade: Pick<Blade, 'pattern'>): number => characterOf(job, blade).pace

@@ -1,5 +1,6 @@
 import { meanSpacing, type Blade } from '../blade/index.js'
-import { isPowered, settableBelow, settableSpeed, speedRange, strokeOf } from '../saw/index.js'
+import { settableBelow, settableSpeed, speedRange, strokeOf, hasSpeed } from '../saw/index.js'
+import { isMetal } from '../stock/index.js'
 import { heights, type Job } from '../job/index.js'
 import { contact, feedForChipLoad, sureChipLoad } from './chip.js'
 import { feedAt, maxChipLoad, steeredFeed, type SteadyFeed } from './feed.js'
@@ -41,7 +42,7 @@ export function speedBand(job: Job, blade: Blade, found = maxChipLoad(job, blade
   const top = Math.min(fastest, rub, hot)
   const limit = top === fastest ? (fastest < most ? 'wear' : 'saw') : rub <= hot ? 'rub' : 'heat'
   // a machine strokes on for a finer edge once the hand steers all it can; an arm does not
-  const wished = reached < top && isPowered(job.saw) ? Math.sqrt(reached * top) : Math.min(reached, top)
+  const wished = reached < top && hasSpeed(job.saw) ? Math.sqrt(reached * top) : Math.min(reached, top)
   const value = settableBelow(job.saw, Math.min(wished, top), Math.min(rub, hot))
   const heat = heatIndex(job, blade, value, biteAt(value))
   const trouble = hot < slowest ? 'heat' : rub < slowest ? 'rub' : undefined
@@ -54,9 +55,8 @@ export function speedBand(job: Job, blade: Blade, found = maxChipLoad(job, blade
 const SILVER = { hardness: 650, strokes: 100 }
 /** Strokes a minute an arm keeps up in metal: 60 to 100 in silver, 40 to 60 in steel and titanium (reference); beyond, teeth wear for nothing. */
 function handPace({ saw, stock }: Job): number {
-  const { cuts, hardness } = stock.material
-  if (isPowered(saw) || (cuts !== 'metal' && cuts !== 'steel')) return Infinity
-  return SILVER.strokes * (SILVER.hardness / hardness) ** 0.6
+  if (hasSpeed(saw) || !isMetal(stock.material)) return Infinity
+  return SILVER.strokes * (SILVER.hardness / stock.material.hardness) ** 0.6
 }
 
 /** Strokes a minute in use: the user's, else the suggested ones. */

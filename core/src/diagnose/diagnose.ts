@@ -1,4 +1,5 @@
-import { isStrung, threadingSeconds } from '../saw/index.js'
+import { isStrung, threadingSeconds, isJigsaw, isHandSaw, profileOf } from '../saw/index.js'
+import { isMetal } from '../stock/index.js'
 import { soundJob, type Job } from '../job/index.js'
 import type { Blade } from '../blade/index.js'
 import {
@@ -77,11 +78,11 @@ const change = (job: Job, takes: boolean) => (takes ? threadingSeconds(job.saw) 
 /** What more a test asks than its kind of saw. */
 const asks: Partial<Record<TestId, (job: Job, blade: Blade) => boolean>> = {
   'wipe-ends': (_job, blade) => blade.end === 'plain',
-  roller: ({ saw }) => saw.kind === 'jigsaw' && saw.roller,
+  roller: ({ saw }) => isJigsaw(saw) && saw.roller,
   backing: ({ cut }) => !cut.backing,
   'raise-blade': (_job, blade) => blade.reverseZone > 0,
   // wood is waxed for the plate, metal for the teeth
-  wax: ({ saw, stock }) => saw.kind === 'hand' || stock.material.cuts === 'metal',
+  wax: ({ saw, stock }) => isHandSaw(saw) || isMetal(stock.material),
 }
 
 /** Shares after a step down the cheapest order of cures, and what that order costs in the mean, s (Heckerman, Breese and Rommelse 1995). */
@@ -142,7 +143,7 @@ export function diagnose(asked: DiagnoseAsked): Diagnosis {
   const known = new Set<TestId>(done.map((o) => o.test))
   // what was heard is the answer of a pluck
   if (asked.heard?.stress) known.add('pluck').add('thumb')
-  const open = allTests.filter((t) => !known.has(t.id) && t.on.includes(job.saw.kind) && (asks[t.id]?.(job, blade) ?? true))
+  const open = allTests.filter((t) => !known.has(t.id) && t.on.includes(profileOf(job.saw).like) && (asks[t.id]?.(job, blade) ?? true))
   let best: { test: Test; saves: number; cost: number; net: number } | undefined
   for (const test of open) {
     const price = test.cost + change(job, test.blade) + (test.mends ? trying : 0)
@@ -175,7 +176,7 @@ export function diagnose(asked: DiagnoseAsked): Diagnosis {
 const ASKED = 0.1 // chance of a sign from which it is asked for
 /** Signs that can be on this saw and cut at all. */
 export function signsOf({ saw, cut }: Pick<Job, 'saw' | 'cut'>): Sign[] {
-  const here = faults.filter((f) => f.common[saw.kind])
+  const here = faults.filter((f) => f.common[profileOf(saw).like])
   const threaded = isStrung(saw) && cut.kind === 'pierced'
   return allSigns.filter((s) => {
     if (s === 'wont-thread' ? !threaded : s === 'hits-arm' ? !isStrung(saw) : false) return false

@@ -1,5 +1,5 @@
 import data from './data/faults.json' with { type: 'json' }
-import type { SawKind } from '../saw/index.js'
+import type { Profile } from '../saw/index.js'
 
 /** What is seen or felt, as people say it. */
 export const signs = [
@@ -110,7 +110,7 @@ export interface Outcome {
 export interface Fault {
   id: CauseId
   /** relative, by kind of saw; a kind that is not named cannot have it */
-  common: Partial<Record<SawKind, number>>
+  common: Partial<Record<Profile['like'], number>>
   /** s of curing it, whether that takes a fresh blade, and whether a hand comes at the blade */
   cost: number
   blade: boolean
@@ -124,7 +124,7 @@ export interface Fault {
 export interface Test {
   id: TestId
   /** kinds of saw on which it can be made */
-  on: SawKind[]
+  on: Profile['like'][]
   /** s */
   cost: number
   blade: boolean

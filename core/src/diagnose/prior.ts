@@ -5,7 +5,8 @@ import { filingFit, orbitInUse, reverseSetting, speedBand, steadyFeed, stressBan
 import { heights, isStrungJob, type Job } from '../job/index.js'
 import { lifeOf, ownTimes } from '../learn/index.js'
 import type { LogEntry } from '../log/index.js'
-import { isPowered, isStrung, strokeOf, type LimitId } from '../saw/index.js'
+import { isStrung, strokeOf, type LimitId, hasSpeed, isJigsaw, profileOf } from '../saw/index.js'
+import { familyOfStock } from '../stock/index.js'
 import { answering, testById, type CauseId, type Fault, type Outcome, type OutcomeId, type TestId } from './faults.js'
 
 /** Why this ticket speaks for a cause, as data: figures in the units of what is spoken of. */
@@ -90,7 +91,7 @@ function byStress({ band, stress }: Facts, side: 'low' | 'high'): Weight {
   return plain(QUIET)
 }
 function byStrokes({ job, spm, speed }: Facts, side: 'low' | 'high'): Weight {
-  if (!isPowered(job.saw)) {
+  if (!hasSpeed(job.saw)) {
     // an arm’s pace: in metal more strokes than it bears only wear the teeth
     return side === 'high' ? plain(0) : plain()
   }
@@ -100,8 +101,8 @@ function byStrokes({ job, spm, speed }: Facts, side: 'low' | 'high'): Weight {
   return plain(QUIET)
 }
 const straight = ({ job }: Facts) => job.cut.radius === undefined
-const wooden = ({ job }: Facts) => job.stock.material.cuts === 'wood'
-const plastic = ({ job }: Facts) => job.stock.material.cuts === 'plastic'
+const wooden = ({ job }: Facts) => familyOfStock(job.stock.material).fibrous
+const plastic = ({ job }: Facts) => familyOfStock(job.stock.material).film
 const THIN = 4 // mm; estimate
 
 /** Causes the ticket says more of than how common they are. */
@@ -136,7 +137,7 @@ const weigh: Partial<Record<CauseId, (f: Facts) => Weight>> = {
       : plain(0.7)
   },
   'oil-on-ends': ({ blade }) => plain(blade.end === 'plain' ? 1 : 0),
-  'roller-off': ({ job }) => plain(job.saw.kind === 'jigsaw' && job.saw.roller ? 1 : 0),
+  'roller-off': ({ job }) => plain(isJigsaw(job.saw) && job.saw.roller ? 1 : 0),
   'orbit-high'({ job, blade }) {
     const orbit = orbitInUse(job, blade)
     return orbit ? said(0.8 + 0.5 * orbit, { why: 'orbit', have: orbit }) : plain(0)
@@ -147,11 +148,12 @@ const weigh: Partial<Record<CauseId, (f: Facts) => Weight>> = {
   'stroke-short'({ job, blade }) {
     const [stroke, height] = [strokeOf(job.saw, blade), heights(job).longest]
     if (height > stroke) return said(2, { why: 'thicker-than-stroke', have: height, limit: stroke })
-    return plain(isPowered(job.saw) ? 0 : 1)
+    return plain(hasSpeed(job.saw) ? 0 : 1)
   },
   'set-lost': ({ blade }) => plain(blade.plate?.flush || (!blade.plate && blade.kerf <= 1.05 * blade.thickness) ? 0 : 1),
   'plate-dry': (f) => plain(wooden(f) ? 1 : 0.3),
   'side-changed': () => plain(),
+  'hold-down-high': ({ job }) => plain(profileOf(job.saw).holdDown ? 1 : 0),
   'filing-wrong'({ job, blade }) {
     const { wrongness } = filingFit(job, blade)
     return wrongness > 0.3 ? said(1 + 3 * wrongness, { why: 'filing' }) : plain(0.4)
@@ -183,7 +185,7 @@ export function weightsOf(situation: Situation): (fault: Fault) => Weight {
   const once = new Map([...told, ...found].filter((x) => x.saw === job.saw.id).map((x) => [`${x.at} ${x.cause}`, x.cause]))
   const seenOf = (id: CauseId) => [...once.values()].filter((cause) => cause === id).length
   return (fault) => {
-    const common = fault.common[job.saw.kind] ?? 0
+    const common = fault.common[profileOf(job.saw).like] ?? 0
     const { times, because } = weigh[fault.id]?.(f) ?? plain()
     const seen = seenOf(fault.id)
     // half as sure as if it were looked at now

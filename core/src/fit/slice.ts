@@ -1,5 +1,5 @@
 import type { Job } from '../job/index.js'
-import { isPowered, settableSpeed, speedRange } from '../saw/index.js'
+import { settableSpeed, speedRange, hasSpeed } from '../saw/index.js'
 
 /** Thin slices sawn on edge from a thicker piece. All mm, lead in mm per mm. */
 export interface SliceTask {
@@ -52,7 +52,7 @@ export function sliceJob(job: Job, t: SliceTask, plan: SlicePlan): Job {
   return {
     ...job,
     stock: { material: job.stock.material, form: 'board', thickness: t.height },
-    ...(isPowered(job.saw) && { spm: settableSpeed(job.saw, min + SLOW * (max - min)) }),
+    ...(hasSpeed(job.saw) && { spm: settableSpeed(job.saw, min + SLOW * (max - min)) }),
     cut: {
       ...job.cut,
       kind: 'straight',

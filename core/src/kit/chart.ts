@@ -4,7 +4,7 @@ import { rankBlades } from '../choose/index.js'
 import { faceUp, fraysOn, greenBand, aimPitch, greenMarks, speedBand, type GreenMarks } from '../cut/index.js'
 import { isStrungJob, type Job } from '../job/index.js'
 import { nextDrill, type Drill, type DrillSeries } from '../quantity/index.js'
-import { dialMark, isPowered } from '../saw/index.js'
+import { dialMark, hasSpeed, profileOf } from '../saw/index.js'
 
 /** What a chart may show of each row beside stock and blade. */
 export const chartColumns = ['teeth', 'drill', 'strokes', 'note', 'way'] as const
@@ -38,18 +38,9 @@ export function chartRow(
   const blade = rankBlades(job, { blades: owned, beliefs }).value[0]?.blade
   if (!blade) return { job, buy: rankBlades(job, { blades: catalogue, beliefs }).value[0]?.blade }
   const speed = speedBand(job, blade)
-  const dial = isPowered(job.saw) && job.saw.speed.kind === 'variable' ? [speed.low, speed.high].map((n) => dialMark(job.saw, n)) : []
+  const dial = hasSpeed(job.saw) && job.saw.speed.kind === 'variable' ? [speed.low, speed.high].map((n) => dialMark(job.saw, n)) : []
   const band = isStrungJob(job) ? greenBand(job, blade) : undefined
-  const teeth =
-    job.saw.kind === 'jigsaw'
-      ? blade.cutsOn
-      : job.saw.kind === 'frame'
-        ? job.teethTo === 'away'
-          ? 'away'
-          : 'pull'
-        : job.saw.kind === 'scroll'
-          ? 'down'
-          : undefined
+  const teeth = { blade: blade.cutsOn, handle: job.teethTo === 'away' ? ('away' as const) : ('pull' as const), down: 'down' as const }
   return {
     job,
     blade,
@@ -58,7 +49,7 @@ export function chartRow(
     dial: dial[0] === undefined || dial[1] === undefined ? undefined : [dial[0], dial[1]],
     note: band && !band.empty ? aimPitch(band, blade) : undefined,
     marks: band && isStrungJob(job) ? greenMarks(job.saw, blade, band) : undefined,
-    teeth,
-    face: job.saw.kind === 'hand' ? undefined : fraysOn(blade) === 'face' || job.cut.shows === 'face' ? faceUp(job, blade) : 'either',
+    teeth: teeth[profileOf(job.saw).cutsOn],
+    face: blade.plate ? undefined : fraysOn(blade) === 'face' || job.cut.shows === 'face' ? faceUp(job, blade) : 'either',
   }
 }

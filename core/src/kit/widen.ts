@@ -2,7 +2,7 @@ import type { Beliefs } from '../belief/index.js'
 import { blades as catalogue, type Blade } from '../blade/index.js'
 import { onSaw, rankBlades, type Evaluation, type Ranked } from '../choose/index.js'
 import { heights, type Job } from '../job/index.js'
-import { clampTrouble, isPowered, isStrung, type Saw } from '../saw/index.js'
+import { clampTrouble, isStrung, type Saw, hasSpeed, isScrollSaw, isHandSaw } from '../saw/index.js'
 import { bestKit, well, WELL } from './kit.js'
 
 /** What one could buy or change. */
@@ -165,7 +165,7 @@ export function purchasesFor<W extends WidenWork>({ jobs, saws, known, owned, ca
   const changes = saws.flatMap((saw): Purchase[] => {
     const on = jobs.filter((w) => w.job.saw.id === saw.id)
     const made: Purchase[] = []
-    if (saw.kind === 'scroll' && !saw.ends.includes('plain')) {
+    if (isScrollSaw(saw) && !saw.ends.includes('plain')) {
       const ends = { ends: [...saw.ends, 'plain'] } as Partial<Saw>
       made.push(changed(saw, 'holder', ends, distinct(on.map((w) => firstOn({ ...w.job, saw: { ...saw, ...ends } as Saw })))))
     }
@@ -173,7 +173,7 @@ export function purchasesFor<W extends WidenWork>({ jobs, saws, known, owned, ca
     if (isStrung(saw) && far > saw.throat) made.push(changed(saw, 'throat', { throat: Math.ceil(far / 10) * 10 }))
     const tall = on.reduce((m, w) => Math.max(m, heights(w.job).total), 0)
     if (tall > saw.capacity) made.push(changed(saw, 'capacity', { capacity: Math.ceil(tall) }))
-    if (isPowered(saw) && saw.speed.kind === 'steps')
+    if (hasSpeed(saw) && saw.speed.kind === 'steps')
       made.push(
         changed(saw, 'speed', {
           speed: { kind: 'variable', min: Math.min(FAST[0], ...saw.speed.steps), max: Math.max(FAST[1], ...saw.speed.steps) },
@@ -192,7 +192,7 @@ export function purchasesFor<W extends WidenWork>({ jobs, saws, known, owned, ca
     return made
   })
   const others = known
-    .filter((s) => !saws.some((mine) => mine.id === s.id) && s.kind !== 'hand')
+    .filter((s) => !saws.some((mine) => mine.id === s.id) && !isHandSaw(s))
     .map((saw): Purchase => {
       // a saw none of one’s blades fits comes with the blades one would buy for it
       const fits = owned.some((b) => !clampTrouble(saw, b))

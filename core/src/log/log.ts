@@ -1,5 +1,5 @@
 import type { Blade, Steel } from '../blade/index.js'
-import type { Material } from '../stock/index.js'
+import type { Material, MaterialClass } from '../stock/index.js'
 import { grouped } from '../number/index.js'
 import type { Job } from '../job/index.js'
 
@@ -93,23 +93,17 @@ const LASTS: Record<Steel, number> = { carbon: 1, 'high-speed': 1.5, bimetal: 3,
 /** Minutes a blade lasts before anything is heard from the log: shorter in dense, hard stock, longer in better steel. Estimates. */
 export function priorLife(material: Pick<Material, 'cuts' | 'density' | 'hardness'>, blade?: Pick<Blade, 'steel'>): number {
   const lasts = LASTS[blade?.steel ?? 'carbon']
-  return lasts * carbonLife(material)
+  return lasts * CARBON_LIFE[material.cuts](material)
 }
-function carbonLife(material: Pick<Material, 'cuts' | 'density' | 'hardness'>): number {
-  switch (material.cuts) {
-    case 'wood':
-      return 20 * (600 / material.density)
-    case 'plastic':
-      return 15
-    case 'organic':
-      return 12
-    case 'shell':
-      return 4
-    case 'ceramic':
-      return 10
-    default:
-      return 12 * Math.sqrt(650 / material.hardness)
-  }
+const inMetal = ({ hardness }: Pick<Material, 'hardness'>) => 12 * Math.sqrt(650 / hardness)
+const CARBON_LIFE: Record<MaterialClass, (material: Pick<Material, 'density' | 'hardness'>) => number> = {
+  wood: ({ density }) => 20 * (600 / density),
+  plastic: () => 15,
+  organic: () => 12,
+  shell: () => 4,
+  ceramic: () => 10,
+  metal: inMetal,
+  steel: inMetal,
 }
 
 /**

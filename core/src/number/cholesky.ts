@@ -23,6 +23,30 @@ export function cholesky(A: Float64Array, n: number): number {
   return logDet
 }
 
+const FLAT = 1e-12 // of its diagonal: what is left of a pivot that is only rounding
+
+/**
+ * Factor of a symmetric matrix that may be flat in some directions, in place; a flat one has a column of zeros. The upper
+ * triangle is cleared.
+ * @param A n × n, row by row; only the lower triangle is read
+ */
+export function semiCholesky(A: Float64Array, n: number): void {
+  for (let j = 0; j < n; j++) {
+    const row = j * n
+    const whole = A[row + j]!
+    let pivot = whole
+    for (let k = 0; k < j; k++) pivot -= A[row + k]! ** 2
+    const d = pivot > FLAT * whole ? Math.sqrt(pivot) : 0
+    A[row + j] = d
+    for (let i = j + 1; i < n; i++) {
+      let s = A[i * n + j]!
+      if (d) for (let k = 0; k < j; k++) s -= A[i * n + k]! * A[row + k]!
+      A[i * n + j] = d ? s / d : 0
+      A[row + i] = 0
+    }
+  }
+}
+
 /** Solves L·Lᵀ·x = b by the factor; b is not changed. */
 export function solveFactored(L: Float64Array, n: number, b: ArrayLike<number>): Float64Array {
   const x = Float64Array.from(b)

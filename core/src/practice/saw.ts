@@ -1,6 +1,7 @@
 import { meanSpacing, pivotRadius, tensionFromStress, turnsAnywhere, type Blade } from '../blade/index.js'
 import { heights, isStrungJob, stockInSpan, type Job } from '../job/index.js'
-import { strokeOf } from '../saw/index.js'
+import { strokeOf, isJigsaw } from '../saw/index.js'
+import { familyOfStock } from '../stock/index.js'
 import { bentShape, drift } from '../tension/index.js'
 import {
   bowAllowed,
@@ -74,7 +75,8 @@ export function simulatedSaw(job: Job, blade: Blade): SimulatedSaw {
   const feed = steadyFeed(job, blade)
   const { spm } = feed.inputs
   const { push } = hold(job, blade)
-  const { m, cuts } = job.stock.material
+  const { m } = job.stock.material
+  const { fibrous } = familyOfStock(job.stock.material)
   const ceiling = maxChipLoad(job, blade)
   const bite = chipLoadForForce(job, blade, 1)
   const pushFor = (b: number) => (b / bite) ** (1 - m)
@@ -101,11 +103,11 @@ export function simulatedSaw(job: Job, blade: Blade): SimulatedSaw {
     force: cuttingForce(job, blade, 1),
     idle,
     heat: heatIndex(job, blade, spm, 1) - idle,
-    chars: cuts === 'wood',
+    chars: fibrous,
     pocket: 2 * pivotRadius(blade),
     pivots: !blade.plate,
     anywhere: turnsAnywhere(blade),
-    grain: cuts === 'wood' ? GRAIN.wood : GRAIN.even,
+    grain: fibrous ? GRAIN.wood : GRAIN.even,
     snaps: isStrungJob(job),
     pace: Math.min(feed.inputs.gullet, feed.inputs.held, feed.inputs.stroke ?? Infinity),
   }
@@ -119,7 +121,7 @@ function sideways(job: Job, blade: Blade): SimulatedSaw['sideways'] {
     const y = bentShape({ section: blade, span: job.saw.span, tension, force: 1, from: low, to: top, direction: 'side' })
     return { top: y(top), middle: y((low + top) / 2), low: y(low) }
   }
-  if (job.saw.kind === 'jigsaw') {
+  if (isJigsaw(job.saw)) {
     const reach = depthBelowClamp(job, job.saw)
     const H = heights(job).deep
     const at = (depth: number) => drift(blade, 1, reach, depth)

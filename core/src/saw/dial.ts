@@ -1,10 +1,10 @@
 import { along, backAlong, rising, type Rising } from '../number/index.js'
 import { weightOf } from './calibration.js'
-import { isPowered, type Saw } from './saw.js'
+import { hasSpeed, type Saw } from './saw.js'
 
 /** Strokes over the marks of the dial: as heard, else even between its end marks; undefined where it has none. */
 function dialLine(saw: Saw): Rising | undefined {
-  if (!isPowered(saw)) return undefined
+  if (!hasSpeed(saw)) return undefined
   const { speed, calibration: cal } = saw
   const even = speed.kind === 'variable' && speed.dial ? { x: [...speed.dial], y: [speed.min, speed.max] } : undefined
   if (!cal?.dial.length) return even

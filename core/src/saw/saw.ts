@@ -1,6 +1,6 @@
 import type { Blade, BladeEnd } from '../blade/index.js'
 import type { Calibration } from './calibration.js'
-import { profileOf } from './kinds.js'
+import { profileOf, type KindLike } from './kinds.js'
 import data from './data/saws.json' with { type: 'json' }
 
 export const stepNames = [
@@ -77,7 +77,7 @@ export type Speed =
   { kind: 'variable'; min: number; max: number; dial?: [number, number] } | { kind: 'steps'; steps: number[] }
 
 export interface ScrollSaw extends Strung {
-  kind: 'scroll'
+  kind: KindLike<'scroll'>
   speed: Speed
   tableHeight: number
   tiltMax: number
@@ -85,13 +85,13 @@ export interface ScrollSaw extends Strung {
   quarterTurn?: boolean
 }
 export interface HandFrame extends Strung {
-  kind: 'frame'
+  kind: KindLike<'frame'>
   strokesPerMinute: [number, number]
   /** both ends of the blade turn in the frame, so that it may head another way */
   turns?: boolean
 }
 export interface Jigsaw extends Common {
-  kind: 'jigsaw'
+  kind: KindLike<'jigsaw'>
   speed: Speed
   /** orbital steps it has, 0 straight */
   orbits: number[]
@@ -110,20 +110,28 @@ export interface Jigsaw extends Common {
 }
 /** Hand saws: blade and saw are one, so the saw is chosen among the blades; this is the hand that moves it. */
 export interface HandSaws extends Common {
-  kind: 'hand'
+  kind: KindLike<'hand'>
   strokesPerMinute: [number, number]
 }
 export type StrungSaw = ScrollSaw | HandFrame
 export type Saw = StrungSaw | Jigsaw | HandSaws
 export const isStrung = (saw: Saw): saw is StrungSaw => profileOf(saw).holds === 'taut'
-/** A motor moves it. */
-export const isPowered = (saw: Saw): saw is ScrollSaw | Jigsaw => profileOf(saw).powered
+/** A machine that takes the work on a table, an arm's frame, a jigsaw, a plate in a hand: what their records hold. */
+export const isScrollSaw = (saw: Saw): saw is ScrollSaw => profileOf(saw).like === 'scroll'
+export const isHandFrame = (saw: Saw): saw is HandFrame => profileOf(saw).like === 'frame'
+export const isJigsaw = (saw: Saw): saw is Jigsaw => profileOf(saw).like === 'jigsaw'
+export const isHandSaw = (saw: Saw): saw is HandSaws => profileOf(saw).like === 'hand'
+/** Its strokes are set at the saw. */
+export const hasSpeed = (saw: Saw): saw is ScrollSaw | Jigsaw => profileOf(saw).strokes === 'set'
+/** A motor moves it: it is switched off before a hand comes near. */
+export const hasMotor = (saw: Pick<Saw, 'kind'>): boolean => profileOf(saw).motor
 
 /** Saws of one way of working, which a user chooses between before choosing a blade. */
 export const sawFamilies = ['scroll', 'jeweler', 'coping', 'bow', 'jigsaw', 'hand'] as const
 export type Family = (typeof sawFamilies)[number]
 export function familyOf(saw: Pick<Saw, 'kind' | 'ends'>): Family {
-  if (saw.kind !== 'frame') return saw.kind
+  const { like } = profileOf(saw)
+  if (like !== 'frame') return like
   return saw.ends.includes('coping-pin') ? 'coping' : saw.ends.includes('bow-pin') ? 'bow' : 'jeweler'
 }
 
@@ -136,13 +144,13 @@ export function sawById(id: string): Saw | undefined {
 
 /** Slowest and fastest strokes a minute. */
 export function speedRange(saw: Saw): [number, number] {
-  if (!isPowered(saw)) return saw.strokesPerMinute
+  if (!hasSpeed(saw)) return saw.strokesPerMinute
   return saw.speed.kind === 'variable' ? [saw.speed.min, saw.speed.max] : [Math.min(...saw.speed.steps), Math.max(...saw.speed.steps)]
 }
 
 /** The saw's own speed nearest to `spm`: a step, or the value held within its range. */
 export function settableSpeed(saw: Saw, spm: number): number {
-  if (isPowered(saw) && saw.speed.kind === 'steps') {
+  if (hasSpeed(saw) && saw.speed.kind === 'steps') {
     return saw.speed.steps.reduce((best, s) => (Math.abs(s - spm) < Math.abs(best - spm) ? s : best))
   }
   const [min, max] = speedRange(saw)
@@ -151,7 +159,7 @@ export function settableSpeed(saw: Saw, spm: number): number {
 
 /** The saw's own speed nearest to `spm` that stays under `most`; its slowest where none does. A dial's settings are its whole range. */
 export function settableBelow(saw: Saw, spm: number, most: number): number {
-  if (!isPowered(saw) || saw.speed.kind === 'variable') return settableSpeed(saw, spm)
+  if (!hasSpeed(saw) || saw.speed.kind === 'variable') return settableSpeed(saw, spm)
   const under = saw.speed.steps.filter((s) => s <= most)
   const among = under.length ? under : [Math.min(...saw.speed.steps)]
   return among.reduce((best, s) => (Math.abs(s - spm) < Math.abs(best - spm) ? s : best))
@@ -176,20 +184,19 @@ export function clampTrouble(saw: Saw, blade: Blade): ClampTrouble | undefined {
   }
   if (blade.length < saw.span + saw.change.insertion) return { why: 'short', limit: saw.span + saw.change.insertion }
   // a frame's screw takes up so much and no more
-  if (saw.kind === 'frame' && blade.end !== 'plain' && blade.length > saw.span + saw.change.insertion + TAKE_UP)
-    return { why: 'long', limit: saw.span + saw.change.insertion + TAKE_UP }
+  const { takeUp } = profileOf(saw)
+  if (takeUp !== undefined && blade.end !== 'plain' && blade.length > saw.span + saw.change.insertion + takeUp)
+    return { why: 'long', limit: saw.span + saw.change.insertion + takeUp }
   return undefined
 }
 /** Made for this kind of saw, not merely to be held by its clamps: jeweler's blades for frames, scroll blades for machines. */
 export function madeFor(saw: Saw, blade: Pick<Blade, 'end' | 'strip'>): boolean {
-  return blade.end !== 'plain' || (blade.strip === 'machine') === profileOf(saw).powered
+  return blade.end !== 'plain' || blade.strip === profileOf(saw).strip
 }
-
-const TAKE_UP = 15 // mm; estimate
 
 /** Whether this blade may be turned a quarter in this saw: by its pins in holders made for it, or in a frame that turns. */
 export function turnsQuarter(saw: Saw, blade: Pick<Blade, 'end'>): boolean {
-  return saw.kind === 'scroll' ? saw.quarterTurn === true && blade.end === 'pin' : saw.kind === 'frame' && saw.turns === true
+  return isScrollSaw(saw) ? saw.quarterTurn === true && blade.end === 'pin' : isHandFrame(saw) && saw.turns === true
 }
 
 /** Length of one stroke, mm: the saw's own, or so much of a hand saw as the arm can use. */
@@ -200,7 +207,7 @@ export function strokeOf(saw: Saw, blade: Pick<Blade, 'length'>): number {
 
 /** Height of the stock's lower face above the lower clamp at mid stroke, mm; a bench pin stands mid-span. */
 export function tableHeight(saw: StrungSaw): number {
-  return saw.kind === 'scroll' ? saw.tableHeight : saw.span / 2
+  return isScrollSaw(saw) ? saw.tableHeight : saw.span / 2
 }
 
 /** What this saw's tension is set by, for words. */

@@ -1,7 +1,7 @@
 import { startingHole, type Blade } from '../blade/index.js'
 import { nextDrill, type DrillSeries } from '../quantity/index.js'
-import { dialMark, strokeOf } from '../saw/index.js'
-import { isMetal } from '../stock/index.js'
+import { dialMark, strokeOf, isJigsaw } from '../saw/index.js'
+import { familyOfStock } from '../stock/index.js'
 import { heights, type Job } from '../job/index.js'
 import { needsBacking, quietSpeed, speedBand, teethCarrying, type SteadyFeed } from '../cut/index.js'
 import type { SetUpItem } from './item.js'
@@ -36,9 +36,9 @@ export function speeding({ job, blade }: Facts): SetUpItem {
 }
 export function cooling({ job }: Facts): SetUpItem[] {
   const { material } = job.stock
-  if (material.cuts === 'shell' || material.cuts === 'ceramic') return [{ do: 'lubricate', what: 'wet' }]
-  if (isMetal(job.stock.material)) return [{ do: 'lubricate', what: 'wax' }]
-  return material.heatEffect === 'softens' || material.heatLimit < 140 ? [{ do: 'tape', film: material.cuts === 'plastic' }] : []
+  const { cooled, film } = familyOfStock(material)
+  if (cooled !== 'dry') return [{ do: 'lubricate', what: cooled }]
+  return material.heatEffect === 'softens' || material.heatLimit < 140 ? [{ do: 'tape', film }] : []
 }
 /** Scrap under sheet that flexes, or that carries too few teeth alone. */
 export function backing({ job, blade }: Facts): SetUpItem[] {
@@ -52,6 +52,6 @@ export const tall = ({ job, blade }: Facts): SetUpItem[] =>
 export function tilting({ job }: Facts): SetUpItem[] {
   const { bevel } = job.cut
   if (!bevel) return []
-  const marks = job.saw.kind === 'jigsaw' ? job.saw.tiltMarks : []
+  const marks = isJigsaw(job.saw) ? job.saw.tiltMarks : []
   return [{ do: 'tilt', degrees: bevel, height: heights(job).total, mark: marks.find((m) => Math.abs(m - bevel) < 0.5) }]
 }

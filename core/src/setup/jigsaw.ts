@@ -1,5 +1,5 @@
 import { tall, backing, cooling, entering, tilting, type Facts, speeding } from './facts.js'
-import type { Jigsaw } from '../saw/index.js'
+import { hasMotor, type Jigsaw } from '../saw/index.js'
 import { heights, type Job } from '../job/index.js'
 import { edgeForecast, faceUp, motorLoad, orbitChoice, orbitInUse, overhangFor, youngs } from '../cut/index.js'
 import type { SetUpItem } from './item.js'
@@ -15,7 +15,7 @@ export function jigsawItems(f: Facts, job: Job, saw: Jigsaw): SetUpItem[] {
   const cutsOn = blade.cutsOn ?? 'up'
   const H = heights(job).total
   const items: SetUpItem[] = [
-    { do: 'isolate', powered: true },
+    { do: 'isolate', powered: hasMotor(saw) },
     { do: 'shank', end: blade.end as 'tang' | 'screw-shank', roller: saw.roller },
     { do: 'jig-teeth', cutsOn },
     { do: 'splinter', up: faceUp(job, blade), cutsOn, shown: steadyTear(f), taped: cut.taped === true },

@@ -1,6 +1,6 @@
 import { tensionFromStress, type Blade } from '../blade/index.js'
 import { type DrillSeries } from '../quantity/index.js'
-import { profileOf } from '../saw/index.js'
+import { profileOf, isJigsaw, isHandFrame } from '../saw/index.js'
 import { isMetal } from '../stock/index.js'
 import { heights, isStrungJob, soundJob, stockInSpan, type Job } from '../job/index.js'
 import { bevelSlope, bow, drift } from '../tension/index.js'
@@ -17,8 +17,8 @@ function cautionsOf(job: Job): Caution[] {
   const { saw, cut, stock } = job
   const cautions: Caution[] = ['eyes', ...(stock.material.cautions as Caution[]), 'fingers']
   cautions.push(...profileOf(saw).cautions)
-  if (saw.kind === 'jigsaw' && cut.kind === 'pierced') cautions.push('hidden')
-  if (saw.kind === 'frame' && saw.turns) cautions.push('alike')
+  if (isJigsaw(saw) && cut.kind === 'pierced') cautions.push('hidden')
+  if (isHandFrame(saw) && saw.turns) cautions.push('alike')
   if (isMetal(stock.material) || cut.length > LONG) cautions.push('hot')
   return [...cautions, 'manual']
 }
@@ -29,7 +29,7 @@ function slopeOf(job: Job, blade: Blade, sidePush: number): number {
     const tension = Math.max(1, tensionFromStress(blade, stressInUse(job, blade)))
     return bevelSlope({ section: blade, span: job.saw.span, tension, force: sidePush, ...stockInSpan(job) })
   }
-  if (job.saw.kind !== 'jigsaw') return 0
+  if (!isJigsaw(job.saw)) return 0
   const far = depthBelowClamp(job, job.saw)
   return (drift(blade, sidePush, far) - drift(blade, sidePush, far, job.saw.clampHeight)) / heights(job).total
 }
@@ -48,11 +48,7 @@ export function setUp(job: Job, blade: Blade, drills: readonly DrillSeries[] = [
   const stress = isStrungJob(job) ? stressInUse(job, blade) : undefined
   const tension = stress === undefined ? undefined : tensionFromStress(blade, stress)
   const { saw } = job
-  const items = isStrungJob(job)
-    ? strungItems(facts, job, job.saw)
-    : saw.kind === 'jigsaw'
-      ? jigsawItems(facts, job, saw)
-      : handItems(facts, job)
+  const items = isStrungJob(job) ? strungItems(facts, job, job.saw) : isJigsaw(saw) ? jigsawItems(facts, job, saw) : handItems(facts, job)
   return {
     value: [...items, { do: 'trial' }],
     cautions: cautionsOf(job),

@@ -1,3 +1,4 @@
+import { isJigsaw } from '../saw/index.js'
 import type { Blade } from '../blade/index.js'
 import { heights, isStrungJob, stockInSpan, type Job, type StrungJob } from '../job/index.js'
 import { bentShape } from '../tension/index.js'
@@ -10,7 +11,7 @@ export function stockOnBlade(job: Job, blade: Blade): { from: number; to: number
     const { from, to } = stockInSpan(job)
     return { from: from + job.saw.change.insertion, to: to + job.saw.change.insertion }
   }
-  const top = job.saw.kind === 'jigsaw' ? blade.length - job.saw.clampHeight : (blade.length + H) / 2
+  const top = isJigsaw(job.saw) ? blade.length - job.saw.clampHeight : (blade.length + H) / 2
   return { from: top - H, to: top }
 }
 /** Shape of a strung blade under the push of its steady feed, mm, over the height above its lower end. */

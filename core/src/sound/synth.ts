@@ -1,6 +1,6 @@
 import { E_STEEL, meanWidth, netWidth, type Section } from '../blade/index.js'
 import { seeded } from '../number/index.js'
-import { isPowered, speedRange, type Saw, type StrungSaw } from '../saw/index.js'
+import { speedRange, type Saw, type StrungSaw, hasSpeed, profileOf } from '../saw/index.js'
 import { modePitches } from '../tension/index.js'
 
 export interface PluckSound {
@@ -88,7 +88,7 @@ const PULLS = { plain: 0.33, pinned: 0.7 } // of the most the saw pulls, at mark
 export function standInStress(saw: StrungSaw, section: Section, mark: number): number {
   const give = (s: Section) => 1 / FRAME + saw.span / (E_STEEL * s.thickness * meanWidth(s))
   const middling: Section =
-    saw.kind === 'frame'
+    profileOf(saw).strip === 'frame'
       ? { width: 0.5, thickness: 0.25, kerf: 0.3, toothDepth: 0.08 }
       : { width: 0.9, thickness: 0.38, kerf: 0.48, toothDepth: 0.2 }
   const pull = saw.tensionLimit * PULLS[saw.ends.includes('plain') ? 'plain' : 'pinned'] * give(middling)
@@ -97,7 +97,7 @@ export function standInStress(saw: StrungSaw, section: Section, mark: number): n
 /** Strokes a minute of the stand-in saw at a mark of its dial, which is not quite even. */
 export function standInStrokes(saw: Saw, dial: number): number {
   const [min, max] = speedRange(saw)
-  const [a, b] = isPowered(saw) && saw.speed.kind === 'variable' && saw.speed.dial ? saw.speed.dial : [1, 6]
+  const [a, b] = hasSpeed(saw) && saw.speed.kind === 'variable' && saw.speed.dial ? saw.speed.dial : [1, 6]
   const u = Math.max(0, Math.min(1, (dial - a) / (b - a)))
   return Math.max(min, Math.min(max, min + (max - min) * (0.8 * u + 0.2 * u * u)))
 }

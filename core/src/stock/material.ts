@@ -1,8 +1,6 @@
+import { familyOfStock, type MaterialClass } from './family.js'
 import data from './data/materials.json' with { type: 'json' }
 
-/** What a blade must be made for to cut this. */
-export const materialClasses = ['wood', 'plastic', 'organic', 'shell', 'ceramic', 'metal', 'steel'] as const
-export type MaterialClass = (typeof materialClasses)[number]
 export const hatches = ['rings', 'layers', 'chips', 'dots', 'grain', 'lines'] as const
 export type Hatch = (typeof hatches)[number]
 /** How a board is built up; a solid one is sawn from one piece. */
@@ -66,7 +64,7 @@ export function nearestMaterial(
   const off = (a: number, b: number) => Math.log(a / b) ** 2
   // a wood is solid unless a panel is said; a panel is told from its name or not at all
   const { build = 'solid' } = like
-  const alike = among.filter((m) => m.cuts === like.cuts && (like.cuts !== 'wood' || m.build === build))
+  const alike = among.filter((m) => m.cuts === like.cuts && (!familyOfStock(like).fibrous || m.build === build))
   return alike.reduce((best, m) => {
     const d = (x: Material) => off(x.density, like.density) + (like.hardness ? off(x.hardness, like.hardness) : 0)
     return d(m) < d(best) ? m : best
@@ -74,7 +72,7 @@ export function nearestMaterial(
 }
 
 /** Solid woods by density, each density once with the mean cutting force of those that share it. */
-const solid = materials.filter((m) => m.cuts === 'wood' && m.build === 'solid')
+const solid = materials.filter((m) => familyOfStock(m).fibrous && m.build === 'solid')
 const woods = [...new Set(solid.map((m) => m.density))]
   .sort((a, b) => a - b)
   .map((density) => {
@@ -108,7 +106,7 @@ export function deriveMaterial(own: {
   const sound = (x: number | undefined) => x === undefined || (x > 0 && x < Infinity)
   if (!sound(own.density) || !sound(own.hardness)) throw new RangeError('Density and hardness must be finite and above zero.')
   const base = nearestMaterial(own)
-  const wood = own.cuts === 'wood'
+  const wood = familyOfStock(own).fibrous
   const scale = wood ? own.density / base.density : (own.hardness ?? base.hardness) / base.hardness
   return {
     ...base,
@@ -121,6 +119,3 @@ export function deriveMaterial(own: {
     source: `estimate from ${base.name}`,
   }
 }
-
-/** Cut as metal is, steel included. */
-export const isMetal = ({ cuts }: Pick<Material, 'cuts'>): boolean => cuts === 'metal' || cuts === 'steel'

@@ -1,8 +1,9 @@
 import { parseLength, type LengthUnit } from '../quantity/index.js'
-import type { Material, MaterialClass } from './material.js'
+import { familyOfStock, type MaterialFamily } from './family.js'
+import type { Material } from './material.js'
 
 /** Thicknesses stock is commonly sold or planed to, as people write them. Estimates of what is met most. */
-const sold: Record<LengthUnit, Record<'board' | 'organic' | 'plastic' | 'metal', readonly string[]>> = {
+const sold: Record<LengthUnit, Record<MaterialFamily['sold'], readonly string[]>> = {
   mm: {
     board: ['3 mm', '6 mm', '9 mm', '12 mm', '18 mm', '25 mm'],
     organic: ['1 mm', '1.5 mm', '2 mm', '3 mm', '5 mm'],
@@ -16,20 +17,11 @@ const sold: Record<LengthUnit, Record<'board' | 'organic' | 'plastic' | 'metal',
     metal: ['24 ga', '22 ga', '20 ga', '18 ga', '16 ga', '14 ga'],
   },
 }
-const rowOf: Record<MaterialClass, keyof (typeof sold)['mm']> = {
-  wood: 'board',
-  plastic: 'plastic',
-  organic: 'organic',
-  shell: 'organic',
-  ceramic: 'plastic',
-  metal: 'metal',
-  steel: 'metal',
-}
-
 /** Thicknesses a material usually comes in, thinnest first, as written in the user's unit and in mm. */
 export function usualThicknesses(material: Pick<Material, 'cuts'>, unit: LengthUnit): { text: string; mm: number }[] {
-  return sold[unit][rowOf[material.cuts]].map((text) => {
-    const read = parseLength(text, unit, material.cuts === 'steel' ? 'steel' : 'nonferrous')
+  const family = familyOfStock(material)
+  return sold[unit][family.sold].map((text) => {
+    const read = parseLength(text, unit, family.gauge)
     if (!read.ok) throw new RangeError(read.message)
     return { text, mm: read.mm }
   })

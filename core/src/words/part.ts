@@ -1,11 +1,34 @@
 import { decimal } from '../quantity/index.js'
 import { oneCut, orbitChoice, orbitInUse } from '../cut/index.js'
-import { isPowered, strokeOf, type Saw } from '../saw/index.js'
+import { strokeOf, type Saw } from '../saw/index.js'
+import type { MaterialClass } from '../stock/index.js'
 import type { TurnManner } from '../blade/index.js'
 import type { Cut, Job, LineSide, Skill } from '../job/index.js'
 import type { State, Evaluation } from '../choose/index.js'
 import { orbitWords } from './setup.js'
 import { countWords, lengthWords, type Say } from './say.js'
+
+/** What a family of stock is called. */
+export const materialClassNames: Record<MaterialClass, string> = {
+  wood: 'Wood',
+  plastic: 'Plastic',
+  organic: 'Bone, horn',
+  shell: 'Shell',
+  ceramic: 'Tile',
+  metal: 'Metal',
+  steel: 'Steel',
+}
+/** Headings under which materials are offered, by their group. */
+export const materialGroupNames: Record<string, string> = {
+  softwood: 'Softwoods',
+  hardwood: 'Hardwoods',
+  tropical: 'Dense tropicals',
+  panel: 'Panels',
+  plastic: 'Plastics',
+  organic: 'Bone, horn, shell',
+  ceramic: 'Tile',
+  metal: 'Metals',
+}
 
 /** One part of the ticket in words. */
 export interface Said {
@@ -65,7 +88,7 @@ export function cutRestSaid(cut: Cut, saw: Saw, say: Say): string {
     cut.shows === 'both' ? 'both faces show' : 'one face shows',
     skillWords[cut.skill],
     cut.kind === 'pierced' && (cut.hole === undefined ? 'any drill' : `${len(cut.hole)} pilot hole`),
-    isPowered(saw) && (cut.bevel ? `${decimal(cut.bevel, 1)}° bevel` : 'square'),
+    'tiltMax' in saw && (cut.bevel ? `${decimal(cut.bevel, 1)}° bevel` : 'square'),
     cut.backing !== undefined && `${len(cut.backing)} backer`,
     cut.lie && `${len(cut.lie.behind)} of board behind`,
     cut.flush ? 'flush on a face' : cut.boxed && 'in a miter box',

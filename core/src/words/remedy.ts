@@ -8,7 +8,7 @@ import {
   type Sign,
   type TestId,
 } from '../diagnose/index.js'
-import { isPowered, type Saw } from '../saw/index.js'
+import { type Saw, hasMotor } from '../saw/index.js'
 import { decimal } from '../quantity/index.js'
 import { limitNames } from './limit.js'
 import { lengthWords, minutesWords, type Say } from './say.js'
@@ -315,7 +315,7 @@ export function becauseWords(b: Because, say: Say): string {
 /** What to mind with the next step; empty where nothing can hurt. */
 export function stepCaution({ kind, id }: NextStep, saw: Saw): string {
   const { touches } = kind === 'test' ? testById(id as TestId) : faultById(id as CauseId)
-  if (!isPowered(saw)) return touches ? 'Loosen a taut blade with its free end turned away from you.' : ''
+  if (!hasMotor(saw)) return touches ? 'Loosen a taut blade with its free end turned away from you.' : ''
   return touches
     ? 'Unplug, or take the battery out, before you touch the blade; a blade just used is hot.'
     : 'Try it in the waste or on scrap, hands off the line of the blade.'

@@ -1,6 +1,6 @@
 import { toDegrees } from '../number/index.js'
 import { decimal } from '../quantity/index.js'
-import { profileOf, setterOf, type ChangeStep, type Mounting, type SawKind, type StepName } from '../saw/index.js'
+import { profileOf, setterOf, type ChangeStep, type Mounting, type Profile, type StepName, isHandSaw } from '../saw/index.js'
 import type { Job } from '../job/index.js'
 import { CHATTERS, UNREACHABLE, type GreenBand, type OrbitLimit, type QuietSpeed } from '../cut/index.js'
 import type { Caution, SetUp, SetUpItem } from '../setup/index.js'
@@ -211,7 +211,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
           : 'Thin stock: tape it to a **backer** so it cannot flex.'
         : `Only ${decimal(item.teeth, 1)} teeth stand in it: saw it **on a backer, sawn with it**, or hold the sheet hard right at the blade.`
     case 'face':
-      if (job.saw.kind === 'hand')
+      if (isHandSaw(job.saw))
         return item.up === 'either' ? 'Knife the line on every face.' : 'Show face **toward you**: the teeth fray where they leave.'
       return item.up === 'either' ? 'Better face up.' : 'Show face **up**: the down stroke frays underneath.'
     case 'lubricate':
@@ -306,10 +306,10 @@ const mounted: Record<Mounting, string> = {
   trial: 'Trial cut, both faces looked at',
 }
 /** Where a saw's look or touch is another one. */
-const mountedOn: Partial<Record<SawKind, Partial<Record<Mounting, string>>>> = {
+const mountedOn: Partial<Record<Profile['like'], Partial<Record<Mounting, string>>>> = {
   jigsaw: { teeth: 'Teeth forward, roller at the back', clamps: 'Shank locked home', square: 'Base square, by a square' },
   hand: { teeth: 'Teeth sharp, plate clean and waxed' },
 }
 /** Tick-list for mounting on this saw, in order. */
 export const mountingWords = (saw: Pick<Job['saw'], 'kind'>): string[] =>
-  profileOf(saw).mounting.map((m) => mountedOn[saw.kind]?.[m] ?? mounted[m])
+  profileOf(saw).mounting.map((m) => mountedOn[profileOf(saw).like]?.[m] ?? mounted[m])

@@ -14,6 +14,8 @@ import {
   type Say,
   type SetUp,
   type Evaluation,
+  isJigsaw,
+  profileOf,
 } from '@green-pitch/core'
 import { magnification, path, PX_PER_MM, scaleWords, toothOutlines, type Point } from './teeth'
 import Hatch from './Hatch.vue'
@@ -63,18 +65,19 @@ const tears = computed(() => {
   const { frays, underside, face } = props.evaluation.edge
   return (frays === 'face' ? face : underside) > 0.05 ? frays : undefined
 })
+const profile = computed(() => profileOf(props.job.saw))
 const stroke = computed(() => strokeOf(props.job.saw, blade.value))
 /** What the stock lies on or under, and which way the teeth cut. */
 const stands = computed((): { table?: string; base?: string } => {
   const { saw } = props.job
-  if (saw.kind === 'jigsaw') return { base: 'base' }
-  if (saw.kind === 'scroll') return { table: 'table' }
+  if (isJigsaw(saw)) return { base: 'base' }
+  if (profile.value.table) return { table: 'table' }
   return { table: saw.ends.includes('plain') ? 'bench pin' : 'far side' }
 })
 const cutting = computed(() => {
   const { plate, cutsOn } = blade.value
   if (plate) return `cuts on the ${plate.strokes}`
-  if (props.job.saw.kind === 'frame') return props.job.teethTo === 'away' ? 'cuts on the push' : 'cuts on the pull'
+  if (profile.value.cutsOn === 'handle') return props.job.teethTo === 'away' ? 'cuts on the push' : 'cuts on the pull'
   return cutsOn === 'both' ? 'cuts both ways' : cutsOn === 'up' ? 'cuts up' : 'cuts down'
 })
 </script>
@@ -90,17 +93,12 @@ const cutting = computed(() => {
       <rect :x="back + 3" :y="top" :width="Math.max(0, W - 40 - back)" :height="H * k" :fill="`url(#${id}h)`" opacity="0.45" />
       <rect :x="back" :y="top" :width="Math.max(0, W - 37 - back)" :height="H * k" fill="none" stroke="var(--stock-line)" />
       <rect :x="front - blade.toothDepth * k" :y="top" :width="back - front + blade.toothDepth * k" :height="H * k" fill="var(--sheet)" />
-      <g
-        v-if="stands.base || job.saw.kind === 'scroll' || stands.table === 'bench pin'"
-        fill="var(--rule)"
-        stroke="var(--soft)"
-        stroke-width="0.8"
-      >
+      <g v-if="stands.base || profile.table || stands.table === 'bench pin'" fill="var(--rule)" stroke="var(--soft)" stroke-width="0.8">
         <rect x="0" :y="stands.base ? top - 7 : table" :width="front - 10" height="7" />
         <rect :x="back + 8" :y="stands.base ? top - 7 : table" :width="Math.max(0, W - back - 8)" height="7" />
       </g>
       <rect
-        v-if="job.saw.kind === 'scroll'"
+        v-if="profile.holdDown"
         :x="back + 14"
         :y="top - 9"
         width="62"
@@ -131,13 +129,13 @@ const cutting = computed(() => {
         <text x="42" :y="(top + table) / 2 - 3" class="b">{{ count }} teeth</text>
         <text x="42" :y="(top + table) / 2 + 13">in the stock</text>
         <path :d="`M128 ${top}V${table}M124 ${top}h8M124 ${table}h8`" stroke="var(--ink)" />
-        <text v-if="job.saw.kind === 'scroll'" :x="back + 16" :y="top - 14">hold-down</text>
+        <text v-if="profile.holdDown" :x="back + 16" :y="top - 14">hold-down</text>
         <text v-if="stands.table" x="2" :y="table + 22">{{ stands.table }}</text>
         <text v-if="stands.base" x="2" :y="top - 12">{{ stands.base }}</text>
         <text v-if="tears" x="2" :y="tears === 'face' ? top - 28 : table + 39" class="near">frays here</text>
         <text x="2" :y="stands.base ? Hpx - 8 : 16">{{ cutting }}</text>
         <path v-if="blade.cutsOn === 'up'" :d="`M86 ${Hpx - 3}v-22m-5 7 5-7 5 7`" fill="none" stroke="var(--ink)" />
-        <path v-else-if="!blade.plate && job.saw.kind === 'scroll'" d="M86 4v22m-5-7 5 7 5-7" fill="none" stroke="var(--ink)" />
+        <path v-else-if="!blade.plate && profile.cutsOn === 'down'" d="M86 4v22m-5-7 5 7 5-7" fill="none" stroke="var(--ink)" />
         <text
           v-if="reverseTop !== undefined && y(reverseTop) < Hpx"
           :x="back + 12"

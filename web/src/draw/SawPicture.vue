@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { blades, isStrung, tableHeight, type BladeEnd, type Saw } from '@green-pitch/core'
+import { blades, isStrung, tableHeight, type BladeEnd, type Saw, isJigsaw, isHandSaw, profileOf } from '@green-pitch/core'
 
 /** A saw in small from its profile: its frame or body to scale, and beside it the end of a blade it takes, enlarged. */
 const props = defineProps<{ saw: Saw }>()
@@ -10,22 +10,23 @@ const H = 84
 const strung = computed(() => {
   const { saw } = props
   if (!isStrung(saw)) return undefined
+  const { table } = profileOf(saw)
   // a frame's handle hangs under it
-  const s = Math.min(104 / (saw.throat + 20), (saw.kind === 'frame' ? 50 : 60) / saw.span)
+  const s = Math.min(104 / (saw.throat + 20), (table ? 60 : 50) / saw.span)
   const span = Math.max(18, saw.span * s)
-  const top = saw.kind === 'frame' ? 6 : H / 2 - span / 2
+  const top = !table ? 6 : H / 2 - span / 2
   const deep = saw.throat * s
   return {
     frame: `M10 ${top}H${10 + deep}V${top + span}H10`,
-    heavy: saw.kind === 'scroll' ? 7 : 3,
+    heavy: table ? 7 : 3,
     blade: `M10 ${top}V${top + span}`,
-    table: saw.kind === 'scroll' ? `M2 ${top + span - tableHeight(saw) * s}h46` : undefined,
-    handle: saw.kind === 'frame' ? { x: 4, y: top + span, height: H - top - span - 2 } : undefined,
+    table: table ? `M2 ${top + span - tableHeight(saw) * s}h46` : undefined,
+    handle: !table ? { x: 4, y: top + span, height: H - top - span - 2 } : undefined,
   }
 })
 const jigsaw = computed(() => {
   const { saw } = props
-  if (saw.kind !== 'jigsaw') return undefined
+  if (!isJigsaw(saw)) return undefined
   const s = 0.42
   const base = 52
   const at = 8 + saw.baseFront * s
@@ -37,7 +38,7 @@ const jigsaw = computed(() => {
 })
 /** Hand saws by their plates: tallest to shortest of one each. */
 const plates = computed(() => {
-  if (props.saw.kind !== 'hand') return []
+  if (!isHandSaw(props.saw)) return []
   const seen = new Map(blades.flatMap((b) => (b.plate ? [[b.plate.kind, b] as const] : [])))
   return [...seen.values()]
     .sort((a, b) => b.length - a.length)

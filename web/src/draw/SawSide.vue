@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { lengthWords, tableHeight, type StrungSaw, type Say } from '@green-pitch/core'
+import { lengthWords, tableHeight, type StrungSaw, type Say, profileOf } from '@green-pitch/core'
 
 /** Side view of what a saw clamps: arm or frame, throat, table and blade. */
 const props = defineProps<{ saw: StrungSaw; say: Say }>()
@@ -11,7 +11,7 @@ const len = (mm: number) => lengthWords(mm, props.say)
 <template>
   <svg :width="320" height="130" viewBox="0 0 320 130" role="img" :aria-label="`Throat ${len(saw.throat)}, span ${len(saw.span)}`">
     <path
-      v-if="saw.kind === 'frame'"
+      v-if="!profileOf(saw).table"
       :d="`M12 ${50 - (saw.span * S) / 2}H${12 + saw.throat * S + 10}V${50 + (saw.span * S) / 2}H12`"
       fill="none"
       stroke="var(--steel-dark)"
@@ -26,7 +26,7 @@ const len = (mm: number) => lengthWords(mm, props.say)
       stroke-linejoin="round"
     />
     <rect
-      v-if="saw.kind === 'scroll'"
+      v-if="profileOf(saw).table"
       x="0"
       :y="50 + (saw.span * S) / 2 - tableHeight(saw) * S"
       width="110"

@@ -15,6 +15,7 @@ import {
   type LimitId,
   type Say,
   type SizeWindow,
+  isHandSaw,
 } from '@green-pitch/core'
 import { magnification, PX_PER_MM, scaleWords } from './teeth'
 
@@ -85,7 +86,7 @@ const rows = computed(() =>
   ORDER.flatMap((id) => props.window.limits.find((l) => l.id === id) ?? []).filter((l) =>
     QUIET.has(l.id)
       ? l.fails.length + l.near.length
-      : l.asked || (props.job.saw.kind !== 'hand' && (l.id === 'turn' || l.id === 'hole' || l.id === 'web')),
+      : l.asked || (!isHandSaw(props.job.saw) && (l.id === 'turn' || l.id === 'hole' || l.id === 'web')),
   ),
 )
 const times = computed(() => Math.min(6, magnification(BAR / Math.max(...sizes.value.map((s) => s.blade.width)))))

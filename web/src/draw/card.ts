@@ -28,6 +28,8 @@ import {
   type Forecast,
   type GreenBand,
   strokesWords,
+  isJigsaw,
+  isHandSaw,
 } from '@green-pitch/core'
 import { INK, newPdf, plainText as plain, SOFT } from './pdf'
 import { toothOutlines, type Point } from './teeth'
@@ -55,7 +57,7 @@ function fifth({ job, evaluation, band, say }: CardIn): [string, string, string]
       band.empty ? 'none suits' : bandWords(band),
       band.empty ? 'see below' : `${Math.round(band.value.low.stress)}–${Math.round(band.value.high.stress)} MPa`,
     ]
-  const said = job.saw.kind === 'jigsaw' ? orbitSaid(job, evaluation) : strokeSaid(job, evaluation, say)
+  const said = isJigsaw(job.saw) ? orbitSaid(job, evaluation) : strokeSaid(job, evaluation, say)
   return [said.name, said.value, said.note]
 }
 
@@ -111,7 +113,7 @@ export async function makeCard(c: CardIn): Promise<Blob> {
     [
       'Saw',
       job.saw.short,
-      isStrung(job.saw) ? `span ${len(job.saw.span)}` : job.saw.kind === 'hand' ? 'at the bench' : `stroke ${len(job.saw.stroke)}`,
+      isStrung(job.saw) ? `span ${len(job.saw.span)}` : isHandSaw(job.saw) ? 'at the bench' : `stroke ${len(job.saw.stroke)}`,
     ],
     [
       'Blade',
@@ -163,7 +165,7 @@ export async function makeCard(c: CardIn): Promise<Blob> {
   doc.rect(MARGIN + 4, Y(on.to), front - blade.toothDepth * scale - MARGIN - 4, H * scale, 'FD')
   if (!blade.plate) doc.rect(back, Y(on.to), shown, H * scale, 'FD')
   // what the stock lies on, or the base that lies on it
-  const lies = job.saw.kind === 'jigsaw' ? Y(on.to) - 1.6 : Y(on.from)
+  const lies = isJigsaw(job.saw) ? Y(on.to) - 1.6 : Y(on.from)
   if (!blade.plate)
     doc
       .setDrawColor(SOFT)

@@ -1,10 +1,17 @@
 import type { Profile } from './profile.js'
 
 /** Jeweler's, fret, coping and bow frames: moved by hand, the blade pulled taut. */
-export const frame: Profile = {
-  powered: false,
+export const frame = {
+  like: 'frame',
+  motor: false,
+  strokes: 'arm',
   holds: 'taut',
   onTable: true,
+  table: false,
+  holdDown: false,
+  cutsOn: 'handle',
+  strip: 'frame',
+  takeUp: 15, // estimate
   limits: ['end', 'material', 'capacity', 'access', 'frame', 'teeth', 'packing', 'turn', 'hole', 'chipLoad', 'web'],
   teeth: { good: 'school', backed: 0.8 },
   tall: 2,
@@ -17,4 +24,4 @@ export const frame: Profile = {
   mounting: ['teeth', 'clamps', 'tug', 'tension', 'trial'],
   cautions: [],
   nouns: { behind: 'frame', tilts: 'the table', holds: 'bow allows' },
-}
+} as const satisfies Profile

@@ -1,10 +1,16 @@
 import type { Profile } from './profile.js'
 
 /** Hand saws: blade and saw are one. */
-export const hand: Profile = {
-  powered: false,
+export const hand = {
+  like: 'hand',
+  motor: false,
+  strokes: 'arm',
   holds: 'plate',
   onTable: false,
+  table: false,
+  holdDown: false,
+  cutsOn: 'blade',
+  strip: 'frame',
   limits: ['end', 'material', 'depth', 'access', 'teeth', 'turn', 'hole', 'chipLoad'],
   teeth: { good: 2, backed: 1.2 },
   tall: 2,
@@ -19,4 +25,4 @@ export const hand: Profile = {
   mounting: ['teeth', 'trial'],
   cautions: ['thumb'],
   nouns: { behind: 'arm', tilts: 'the table', holds: 'hand and plate allow' },
-}
+} as const satisfies Profile

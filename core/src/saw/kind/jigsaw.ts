@@ -1,9 +1,15 @@
 import type { Profile } from './profile.js'
 
-export const jigsaw: Profile = {
-  powered: true,
+export const jigsaw = {
+  like: 'jigsaw',
+  motor: true,
+  strokes: 'set',
   holds: 'hanging',
   onTable: false,
+  table: false,
+  holdDown: false,
+  cutsOn: 'blade',
+  strip: 'machine',
   limits: ['end', 'material', 'capacity', 'access', 'reach', 'teeth', 'packing', 'turn', 'hole', 'chipLoad', 'web'],
   teeth: { good: 2, backed: 1.2 },
   // its longer, faster strokes work more dust out, and its own blower cools it
@@ -17,4 +23,4 @@ export const jigsaw: Profile = {
   mounting: ['teeth', 'clamps', 'tug', 'square', 'orbit', 'trial'],
   cautions: ['ears', 'hair', 'base-flat', 'kicks'],
   nouns: { behind: 'arm', tilts: 'the base', holds: 'drift, motor and push allow' },
-}
+} as const satisfies Profile

@@ -1,3 +1,5 @@
+import type { Strip } from '../../blade/index.js'
+
 /** Rules a blade can be held to; each is one object in choose/limit. */
 export const limitIds = [
   'end',
@@ -25,12 +27,25 @@ export type Mounting = (typeof mountings)[number]
  * otherwise. A new kind is one such object; where it brings a new manner, the compiler names what is missing.
  */
 export interface Profile {
-  /** a motor moves it */
-  powered: boolean
+  /** the kind whose record it has: what can be measured on it (saw.ts), the family it is offered in, how common each fault is */
+  like: 'scroll' | 'frame' | 'jigsaw' | 'hand'
+  /** a motor moves it: it can start by itself */
+  motor: boolean
+  /** its strokes are set at the saw, or are an arm's own */
+  strokes: 'set' | 'arm'
   /** its blade is pulled taut between two ends, held at its upper end only, or is a plate in a handle */
   holds: 'taut' | 'hanging' | 'plate'
-  /** the work lies on a table, show face up by habit, and its underside is cleaned all the same */
+  /** the work lies on it, show face up by habit, and its underside is cleaned all the same: a table that is set square, or a pin */
   onTable: boolean
+  table: boolean
+  /** a foot holds the work down against the up stroke */
+  holdDown: boolean
+  /** which stroke its teeth cut on: always down, to the handle or away from it as its user likes, or as the blade is made */
+  cutsOn: 'down' | 'handle' | 'blade'
+  /** plain-end blades made for it: stiff ones for machines, jeweler's for a hand */
+  strip: Strip
+  /** how far a frame's screw takes up a blade with pins, mm; absent: whatever its clamps reach */
+  takeUp?: number
   /** limits its blades are held to: those of saw and stock first, then the cheapest to calculate */
   limits: readonly LimitId[]
   /** teeth in the work that cost nothing, or as the user's school wishes, and those under which scrap must carry the sheet */

@@ -1,9 +1,15 @@
 import type { Profile } from './profile.js'
 
-export const scroll: Profile = {
-  powered: true,
+export const scroll = {
+  like: 'scroll',
+  motor: true,
+  strokes: 'set',
   holds: 'taut',
   onTable: true,
+  table: true,
+  holdDown: true,
+  cutsOn: 'down',
+  strip: 'machine',
   limits: ['end', 'material', 'capacity', 'access', 'teeth', 'packing', 'turn', 'hole', 'chipLoad', 'web'],
   teeth: { good: 2, backed: 1.2 },
   tall: 2,
@@ -15,4 +21,4 @@ export const scroll: Profile = {
   mounting: ['teeth', 'clamps', 'tug', 'tension', 'square', 'hold-down', 'trial'],
   cautions: ['ears', 'hair'],
   nouns: { behind: 'arm', tilts: 'the table', holds: 'bow allows' },
-}
+} as const satisfies Profile

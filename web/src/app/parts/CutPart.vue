@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useSessionStorage } from '@vueuse/core'
-import { cutRestSaid, type Cut } from '@green-pitch/core'
+import { cutRestSaid, type Cut, isHandSaw, isJigsaw, isHandFrame } from '@green-pitch/core'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
 import Choice from '../../ui/Choice.vue'
@@ -42,7 +42,7 @@ function kind(value: Cut['kind']) {
         @update:model-value="(v) => put('radius', v)"
       />
       <LengthInput
-        v-if="saw.kind !== 'hand'"
+        v-if="!isHandSaw(saw)"
         label="Narrowest web left"
         :model-value="cut.web"
         none="none"
@@ -58,7 +58,7 @@ function kind(value: Cut['kind']) {
         ]"
         @update:model-value="(v) => put('finish', v)"
       />
-      <template v-if="saw.kind === 'hand'">
+      <template v-if="isHandSaw(saw)">
         <Choice
           label="Grain direction"
           :model-value="cut.grain ?? 'none'"
@@ -134,7 +134,7 @@ function kind(value: Cut['kind']) {
         @update:model-value="(v) => put('skill', v)"
       />
       <Count
-        v-if="saw.kind === 'scroll' || saw.kind === 'jigsaw'"
+        v-if="'tiltMax' in saw"
         label="Bevel, degrees"
         :model-value="cut.bevel"
         :min="0"
@@ -144,13 +144,13 @@ function kind(value: Cut['kind']) {
         @update:model-value="(v) => put('bevel', v || undefined)"
       />
       <LengthInput
-        v-if="saw.kind === 'jigsaw'"
+        v-if="isJigsaw(saw)"
         label="Backer"
         :model-value="cut.backing"
         none="none"
         @update:model-value="(v) => put('backing', v)"
       />
-      <template v-if="saw.kind === 'frame'">
+      <template v-if="isHandFrame(saw)">
         <LengthInput
           label="Edge behind the blade, at the deepest"
           :model-value="cut.lie?.behind"
@@ -165,7 +165,7 @@ function kind(value: Cut['kind']) {
         />
       </template>
       <Choice
-        v-if="saw.kind === 'hand'"
+        v-if="isHandSaw(saw)"
         label="The plate"
         :model-value="cut.flush ? 'flush' : cut.boxed ? 'boxed' : 'free'"
         :options="[
@@ -176,7 +176,7 @@ function kind(value: Cut['kind']) {
         @update:model-value="(v) => jobs.editCut({ flush: v === 'flush' || undefined, boxed: v === 'boxed' || undefined }, 'plate')"
       />
       <LengthInput
-        v-if="saw.kind === 'hand' || cut.room !== undefined"
+        v-if="isHandSaw(saw) || cut.room !== undefined"
         label="Room for the saw"
         :model-value="cut.room"
         none="free"

@@ -11,6 +11,8 @@ import {
   speedRange,
   wayWords,
   type Saw,
+  isHandSaw,
+  isJigsaw,
 } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
@@ -35,9 +37,9 @@ const rows = computed(() =>
     })),
 )
 function about(s: Saw): string {
-  if (s.kind === 'hand') return 'pushed or pulled, chosen by the work'
+  if (isHandSaw(s)) return 'pushed or pulled, chosen by the work'
   const [low, high] = speedRange(s)
-  const reach = s.kind === 'jigsaw' ? `${lengthWords(s.stroke, settings.say)} stroke` : `${lengthWords(s.throat, settings.say)} deep`
+  const reach = isJigsaw(s) ? `${lengthWords(s.stroke, settings.say)} stroke` : `${lengthWords(s.throat, settings.say)} deep`
   return `${strokesWords({ low, high })} strokes/min, ${reach}, ${endWords(s.ends)}`
 }
 const take = (saw: Saw) => jobs.edit((t) => withSaw(t, saw), 'saw')

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { bogWords, decimal, dialMark, feedLimitWords, feedWords, isPowered, speedRange, speedWords, strokesWords } from '@green-pitch/core'
+import { bogWords, decimal, dialMark, feedLimitWords, feedWords, hasSpeed, speedRange, speedWords, strokesWords } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
@@ -16,7 +16,7 @@ const band = computed(() => answer.evaluation.speed)
 const feed = computed(() => answer.evaluation.feed)
 const saw = computed(() => answer.job.saw)
 const range = computed(() => speedRange(saw.value))
-const steps = computed(() => (isPowered(saw.value) && saw.value.speed.kind === 'steps' ? saw.value.speed.steps : undefined))
+const steps = computed(() => (hasSpeed(saw.value) && saw.value.speed.kind === 'steps' ? saw.value.speed.steps : undefined))
 const dial = computed(() => {
   const m = dialMark(saw.value, feed.value.inputs.spm)
   return m === undefined ? '' : `, about dial ${decimal(m, 1)}`
@@ -48,7 +48,7 @@ const dial = computed(() => {
         whole
         @update:model-value="(v) => jobs.editJob({ spm: v }, 'spm')"
       />
-      <div v-if="isPowered(saw)" class="field"><span>&nbsp;</span><RouterLink class="act" to="/listen">Hear it run</RouterLink></div>
+      <div v-if="hasSpeed(saw)" class="field"><span>&nbsp;</span><RouterLink class="act" to="/listen">Hear it run</RouterLink></div>
       <div v-if="answer.job.spm !== undefined" class="field">
         <span>&nbsp;</span><button class="act" @click="jobs.editJob({ spm: undefined }, 'spm')">Back to the suggested</button>
       </div>

@@ -1,6 +1,18 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
-import { deriveMaterial, nearestMaterial, crossing, type Build, type MaterialClass, type Form, type Stock } from '@green-pitch/core'
+import {
+  deriveMaterial,
+  nearestMaterial,
+  crossing,
+  type Build,
+  type MaterialClass,
+  type Form,
+  type Stock,
+  familyOfStock,
+  materialClasses,
+  materialClassNames,
+  materialGroupNames,
+} from '@green-pitch/core'
 import { useJob } from '../../store/job'
 import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
@@ -14,19 +26,9 @@ const jobs = useJob()
 const shop = useShop()
 const id = useId()
 const stock = computed(() => jobs.job.stock)
-const groupNames: Record<string, string> = {
-  softwood: 'Softwoods',
-  hardwood: 'Hardwoods',
-  tropical: 'Dense tropicals',
-  panel: 'Panels',
-  plastic: 'Plastics',
-  organic: 'Bone, horn, shell',
-  ceramic: 'Tile',
-  metal: 'Metals',
-}
 const options = computed(() => {
   const groups = [...new Set(shop.materials.map((m) => m.group))]
-  return groups.map((g) => ({ label: groupNames[g] ?? g, options: shop.materials.filter((m) => m.group === g) }))
+  return groups.map((g) => ({ label: materialGroupNames[g] ?? g, options: shop.materials.filter((m) => m.group === g) }))
 })
 const forms: { value: Form; label: string }[] = [
   { value: 'sheet', label: 'Sheet' },
@@ -35,7 +37,7 @@ const forms: { value: Form; label: string }[] = [
   { value: 'tube', label: 'Tube' },
   { value: 'rod', label: 'Rod' },
 ]
-const gauge = computed(() => (stock.value.material.cuts === 'steel' ? 'steel' : 'nonferrous') as 'steel' | 'nonferrous')
+const gauge = computed(() => familyOfStock(stock.value.material).gauge)
 
 function pick(materialId: string) {
   const m = shop.materials.find((x) => x.id === materialId)
@@ -51,14 +53,7 @@ const own = ref<{ name: string; cuts: MaterialClass; density: number; hardness?:
   density: 650,
 })
 const like = computed(() => nearestMaterial(own.value))
-const kinds: { value: MaterialClass; label: string }[] = [
-  { value: 'wood', label: 'Wood' },
-  { value: 'plastic', label: 'Plastic' },
-  { value: 'organic', label: 'Bone, horn' },
-  { value: 'shell', label: 'Shell' },
-  { value: 'metal', label: 'Metal' },
-  { value: 'steel', label: 'Steel' },
-]
+const kinds = materialClasses.map((value) => ({ value, label: materialClassNames[value] }))
 async function add() {
   const name = own.value.name.trim()
   if (!name) return useTrouble().say('Give the material a name.')
@@ -141,7 +136,7 @@ async function add() {
       </div>
       <Choice v-model="own.cuts" label="Cut like" :options="kinds" />
       <Choice
-        v-if="own.cuts === 'wood'"
+        v-if="familyOfStock(own).fibrous"
         label="Built"
         :model-value="own.build ?? 'solid'"
         :options="[
@@ -160,7 +155,7 @@ async function add() {
         @update:model-value="(v) => v && (own.density = v)"
       />
       <Count
-        v-if="own.cuts !== 'wood'"
+        v-if="!familyOfStock(own).fibrous"
         label="Hardness"
         :model-value="own.hardness"
         :min="5"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { evaluate, lengthWords, setUpWords, turnsAnywhere } from '@green-pitch/core'
+import { evaluate, lengthWords, setUpWords, turnsAnywhere, isJigsaw, isHandFrame, profileOf } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
@@ -54,7 +54,7 @@ function face(key: string) {
 
 <template>
   <Themed>
-    <div v-if="saw.kind === 'jigsaw'" class="fields">
+    <div v-if="isJigsaw(saw)" class="fields">
       <Choice
         label="Tear-out that shows, by school"
         :model-value="school"
@@ -62,7 +62,7 @@ function face(key: string) {
         @update:model-value="face"
       />
     </div>
-    <div v-if="saw.kind === 'frame' && !turnsAnywhere(answer.blade)" class="fields">
+    <div v-if="profileOf(saw).cutsOn === 'handle' && !turnsAnywhere(answer.blade)" class="fields">
       <Choice
         label="Teeth point"
         :model-value="answer.job.teethTo ?? 'handle'"
@@ -73,7 +73,7 @@ function face(key: string) {
         @update:model-value="(v) => jobs.editJob({ teethTo: v === 'away' ? 'away' : undefined }, 'teeth to')"
       />
       <Choice
-        v-if="saw.turns"
+        v-if="isHandFrame(saw) && saw.turns"
         label="Blade turned in its frame"
         :model-value="String(answer.job.turned ?? 0)"
         :options="['0', '45', '90'].map((v) => ({ value: v, label: v === '0' ? 'Not' : `${v}°` }))"

@@ -9,7 +9,6 @@ import {
   frameClearance,
   greenMarks,
   greenMarksWords,
-  isPowered,
   isStrung,
   lengthWords,
   marginWords,
@@ -28,6 +27,9 @@ import {
   type Say,
   type State,
   type StrungJob,
+  isJigsaw,
+  isHandFrame,
+  profileOf,
 } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useSettings } from '../../store/settings'
@@ -53,7 +55,7 @@ export function useParts() {
     const { stock, saw, cut } = answer.job
     const fifth = answer.taut
       ? tensionPart(answer, answer.taut.job, answer.taut.band, say)
-      : saw.kind === 'jigsaw'
+      : isJigsaw(saw)
         ? { id: 'orbit' as const, ...orbitSaid(answer.job, answer.evaluation) }
         : { id: 'stroke' as const, ...strokeSaid(answer.job, answer.evaluation, say) }
     return [
@@ -74,7 +76,7 @@ function sawPart({ job, ways, ranked }: Answer, say: Say): Part {
   const turning = ways.find((w) => w.kind === 'turn-blade')
   const stops = ranked.length ? [] : stoppers(job)
   const state: State | undefined = ranked.length ? undefined : otherSaw || turning ? 'beyond' : undefined
-  const met = saw.kind === 'frame' && cut.lie !== undefined && frameClearance(saw, cut.lie, job.turned).ratio < 1
+  const met = isHandFrame(saw) && cut.lie !== undefined && frameClearance(saw, cut.lie, job.turned).ratio < 1
   const note = state
     ? met
       ? 'its frame meets the board'
@@ -83,7 +85,7 @@ function sawPart({ job, ways, ranked }: Answer, say: Say): Part {
         : 'no blade for it will do'
     : isStrung(saw)
       ? `span ${lengthWords(saw.span, say)}${job.turned ? `, blade turned ${job.turned}°` : ''}`
-      : saw.kind === 'jigsaw'
+      : isJigsaw(saw)
         ? `stroke ${lengthWords(saw.stroke, say)}`
         : 'at the bench'
   return {
@@ -169,16 +171,16 @@ function wayPart({ job, blade }: Answer): Part {
   if (blade.pattern === 'twisted' || blade.pattern === 'grit') return part('cuts all round', 'either way up')
   if (blade.plate)
     return part(blade.plate.strokes === 'pull' ? 'pull it' : 'push it', cut.shows === 'both' ? 'knife every face' : 'show face to you')
-  if (saw.kind === 'frame') {
+  if (profileOf(saw).cutsOn === 'handle') {
     const away = job.teethTo === 'away'
     return part(away ? 'away from handle' : 'to the handle', away ? 'cuts on the push' : 'cuts on the pull')
   }
-  if (saw.kind === 'jigsaw') {
+  if (isJigsaw(saw)) {
     const { cutsOn = 'up' } = blade
     return part(
       { up: 'teeth up', down: 'teeth down', both: 'teeth both ways' }[cutsOn],
       { either: 'better face up', show: 'show face up', back: 'show face down' }[faceUp(job, blade)],
     )
   }
-  return part(isPowered(saw) ? 'teeth down' : '', cut.shows === 'both' ? 'better face up' : 'show face up')
+  return part('teeth down', cut.shows === 'both' ? 'better face up' : 'show face up')
 }

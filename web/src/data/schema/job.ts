@@ -36,6 +36,10 @@ import {
   type Section,
   type Speed,
   type Stock,
+  profileOf,
+  sawKinds,
+  type Profile,
+  type KindLike,
 } from '@green-pitch/core'
 import { above0, from0, id, length, name, one, text, variants, whole, yes } from './common'
 
@@ -174,7 +178,8 @@ const speed = variants<Speed, 'kind'>('kind', {
   },
   steps: { steps: Joi.array().items(above0).min(1).max(10).required() },
 }).required()
-export const saw = variants<Saw, 'kind'>('kind', {
+/** What a saw's record holds by the kind it is like; a kind that is like another has its fields. */
+const records = {
   scroll: { ...common, ...taut, tableHeight: length.less(Joi.ref('span')).required(), tiltMax: from0.required(), quarterTurn: yes, speed },
   frame: { ...common, ...taut, strokesPerMinute, turns: yes },
   jigsaw: {
@@ -190,7 +195,11 @@ export const saw = variants<Saw, 'kind'>('kind', {
     baseFront: length.required(),
   },
   hand: { ...common, strokesPerMinute },
-})
+} satisfies { [K in Profile['like']]: Joi.StrictSchemaMap<Omit<Extract<Saw, { kind: KindLike<K> }>, 'kind'>> }
+export const saw = variants<Saw, 'kind'>(
+  'kind',
+  Object.fromEntries(sawKinds.map((kind) => [kind, records[profileOf({ kind }).like]])) as Parameters<typeof variants<Saw, 'kind'>>[1],
+)
 
 const plate = Joi.object<Plate, true>({
   kind: one(handKinds).required(),

@@ -26,6 +26,8 @@ import {
   type JobRule,
   type LimitId,
   type Saw,
+  isHandFrame,
+  isJigsaw,
 } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
@@ -188,7 +190,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
             >
           </dl>
           <FrameClearance
-            v-if="answer.job.saw.kind === 'frame' && answer.job.cut.lie"
+            v-if="isHandFrame(answer.job.saw) && answer.job.cut.lie"
             :saw="answer.job.saw"
             :lie="answer.job.cut.lie"
             :turned="answer.job.turned ?? 0"
@@ -196,7 +198,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
             :say="say"
           />
           <Drift
-            v-if="answer.job.saw.kind === 'jigsaw'"
+            v-if="isJigsaw(answer.job.saw)"
             :job="answer.job"
             :saw="answer.job.saw"
             :evaluation="answer.evaluation"
@@ -215,7 +217,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
           </ol>
         </section>
       </div>
-      <Openings v-if="answer.job.saw.kind === 'jigsaw' && answer.job.cut.kind === 'pierced'" />
+      <Openings v-if="isJigsaw(answer.job.saw) && answer.job.cut.kind === 'pierced'" />
       <section class="cautions" aria-label="Cautions">
         <Mark state="near" quiet />{{ cautions.foot.map((c) => cautionWords[c]).join(' ') }}
       </section>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
-import { makeJob, roundWords, type Job } from '@green-pitch/core'
+import { familyOfStock, makeJob, roundWords, type Job, isHandSaw } from '@green-pitch/core'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import LengthInput from '../../ui/LengthInput.vue'
@@ -13,11 +13,11 @@ const settings = useSettings()
 const curves = { tight: 2, medium: 5, gentle: 12, straight: undefined } as const
 const form = reactive({ saw: '', material: 'pine', thickness: 12 as number | undefined, curve: 'medium' as keyof typeof curves })
 const saw = computed(() => shop.offered.find((s) => s.id === form.saw) ?? shop.offered[0]!)
-const byHand = computed(() => saw.value.kind === 'hand')
+const byHand = computed(() => isHandSaw(saw.value))
 function add() {
   const material = shop.materials.find((m) => m.id === form.material)
   if (!material || !form.thickness) return
-  const sheet = material.cuts === 'metal' || material.cuts === 'steel' || material.cuts === 'plastic'
+  const { sheet } = familyOfStock(material)
   const radius = byHand.value ? undefined : curves[form.curve]
   emit(
     'add',

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import { aimPitch, isPowered, noteWords, profileOf, quietSpeed, quietWords, speedRange, strokesWords } from '@green-pitch/core'
+import { aimPitch, noteWords, profileOf, quietSpeed, quietWords, speedRange, strokesWords, hasSpeed } from '@green-pitch/core'
 import { openFile } from '../../data/files'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
@@ -36,7 +36,7 @@ onBeforeUnmount(() => {
 })
 
 /** Only a motor's strokes are fast enough to count, and only a blade held at both ends has a note. */
-const powered = computed(() => isPowered(answer.job.saw))
+const powered = computed(() => hasSpeed(answer.job.saw))
 const taut = computed(() => answer.taut)
 /** A weight draws the stock over a table into a blade that runs. */
 const weighable = computed(() => powered.value && profileOf(answer.job.saw).onTable)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { bladeWords, isPowered, lengthWords, minutesWords, mountingWords, transferWords } from '@green-pitch/core'
+import { bladeWords, lengthWords, minutesWords, mountingWords, transferWords, hasMotor } from '@green-pitch/core'
 import type { Reckoning } from '@green-pitch/core/pattern'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
@@ -30,7 +30,7 @@ const mm = (x: number) => lengthWords(Math.round(x * 100) / 100, say.value)
         >, with a backer under it.
       </li>
       <li>
-        <b>{{ isPowered(jobs.job.saw) ? 'Unplug, mount' : 'Mount' }} {{ bladeWords(answer.blade, say) }}.</b>
+        <b>{{ hasMotor(jobs.job.saw) ? 'Unplug, mount' : 'Mount' }} {{ bladeWords(answer.blade, say) }}.</b>
         {{ mountingWords(jobs.job.saw).join('. ') }}.
       </li>
       <li>Eyes, lungs and ears covered; the machine’s manual and local rules hold.</li>

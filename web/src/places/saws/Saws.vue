@@ -12,6 +12,9 @@ import {
   saws as shipped,
   threadingSeconds,
   type Saw,
+  isHandSaw,
+  isHandFrame,
+  isJigsaw,
 } from '@green-pitch/core'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
@@ -92,7 +95,7 @@ const holds = computed(() => blades.filter((b) => !clampTrouble(saw.value, b)).l
                 <p class="soft">
                   Holds {{ holds }} of {{ blades.length }} blades.
                   {{
-                    saw.kind === 'hand'
+                    isHandSaw(saw)
                       ? ''
                       : `${isStrung(saw) ? 'Threading a hole' : 'Entering a hole'} takes about ${minutesWords(threadingSeconds(saw))}.`
                   }}
@@ -109,14 +112,14 @@ const holds = computed(() => blades.filter((b) => !clampTrouble(saw.value, b)).l
                 <LengthInput label="Stroke" :model-value="saw.stroke" @update:model-value="(v) => v && put({ stroke: v })" />
                 <LengthInput
                   v-if="isStrung(saw)"
-                  :label="saw.kind === 'frame' ? 'Frame depth' : 'Throat'"
+                  :label="isHandFrame(saw) ? 'Frame depth' : 'Throat'"
                   :model-value="saw.throat"
                   @update:model-value="(v) => v && put({ throat: v })"
                 />
                 <LengthInput label="Thickest stock" :model-value="saw.capacity" @update:model-value="(v) => v && put({ capacity: v })" />
                 <SpeedFields :saw="saw" @change="put" />
                 <StrungFields v-if="isStrung(saw)" :saw="saw" @change="put" />
-                <JigsawFields v-else-if="saw.kind === 'jigsaw'" :saw="saw" @change="put" />
+                <JigsawFields v-else-if="isJigsaw(saw)" :saw="saw" @change="put" />
               </div>
               <p class="soft">
                 Takes {{ endWords(saw.ends) }}{{ isStrung(saw) ? `, ${len(saw.clamp[0])} to ${len(saw.clamp[1])} thick` : '' }}.{{
@@ -125,7 +128,7 @@ const holds = computed(() => blades.filter((b) => !clampTrouble(saw.value, b)).l
               </p>
             </section>
             <Calibration v-if="isStrung(saw)" :saw="saw" />
-            <ChangeProcedure v-if="saw.kind !== 'hand'" :saw="saw" @change="(change) => put({ change })" />
+            <ChangeProcedure v-if="!isHandSaw(saw)" :saw="saw" @change="(change) => put({ change })" />
             <p v-if="changed || own">
               <button class="act" @click="shop.dropSaw(saw.id)">{{ own ? 'Remove this saw' : 'Back to the profile as shipped' }}</button>
               <span class="soft">Jobs stay as they were calculated.</span>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isPowered, speedRange, type Saw } from '@green-pitch/core'
+import { hasSpeed, speedRange, type Saw } from '@green-pitch/core'
 import Count from '../../ui/Count.vue'
 
 /** Strokes a minute a saw makes, or a hand. */
@@ -8,8 +8,8 @@ const emit = defineEmits<{ change: [Partial<Saw>] }>()
 function put(end: 'min' | 'max', v: number | undefined) {
   const { saw } = props
   if (!v) return
-  if (isPowered(saw) && saw.speed.kind === 'variable') emit('change', { speed: { ...saw.speed, [end]: v } })
-  else if (!isPowered(saw)) {
+  if (hasSpeed(saw) && saw.speed.kind === 'variable') emit('change', { speed: { ...saw.speed, [end]: v } })
+  else if (!hasSpeed(saw)) {
     const [low, high] = saw.strokesPerMinute
     emit('change', { strokesPerMinute: end === 'min' ? [v, high] : [low, v] })
   }
@@ -17,7 +17,7 @@ function put(end: 'min' | 'max', v: number | undefined) {
 </script>
 
 <template>
-  <template v-if="!isPowered(saw) || saw.speed.kind === 'variable'">
+  <template v-if="!hasSpeed(saw) || saw.speed.kind === 'variable'">
     <Count
       label="Slowest"
       :model-value="speedRange(saw)[0]"

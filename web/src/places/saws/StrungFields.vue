@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Saw, StrungSaw } from '@green-pitch/core'
+import { isScrollSaw, type Saw, type StrungSaw } from '@green-pitch/core'
 import Choice from '../../ui/Choice.vue'
 import Count from '../../ui/Count.vue'
 import LengthInput from '../../ui/LengthInput.vue'
@@ -13,13 +13,13 @@ const put = (patch: Partial<Saw>) => emit('change', patch)
 <template>
   <LengthInput label="Free span of the blade" :model-value="saw.span" @update:model-value="(v) => v && put({ span: v })" />
   <LengthInput
-    v-if="saw.kind === 'scroll'"
+    v-if="isScrollSaw(saw)"
     label="Table above lower clamp"
     :model-value="saw.tableHeight"
     @update:model-value="(v) => v && v < saw.span && put({ tableHeight: v })"
   />
   <Choice
-    v-if="saw.kind === 'scroll' && saw.ends.includes('pin')"
+    v-if="isScrollSaw(saw) && saw.ends.includes('pin')"
     label="Pinned blade a quarter turned"
     :model-value="saw.quarterTurn ? 'yes' : 'no'"
     :options="[

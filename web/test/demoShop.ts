@@ -1,8 +1,9 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { vi } from 'vitest'
 import { db } from '../src/data/db'
-import { loadDemo } from '../src/data/demo'
+import { makeDemo, storeDemo } from '../src/data/demo'
 
+let made: ReturnType<typeof makeDemo> | undefined
 /** Storage with Saltmarsh Bench alone, no store awake, and workers that never answer: what is stored waits for no calculation. */
 export async function demoShop(): Promise<void> {
   vi.stubGlobal('document', { documentElement: { dataset: {} } })
@@ -15,5 +16,5 @@ export async function demoShop(): Promise<void> {
   )
   setActivePinia(createPinia())
   await Promise.all(db.tables.map((t) => t.clear()))
-  await loadDemo()
+  await storeDemo(await (made ??= makeDemo()))
 }

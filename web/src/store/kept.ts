@@ -1,4 +1,5 @@
 import { computed, shallowRef, watch, type ComputedRef, type ShallowRef } from 'vue'
+import { breathe } from '../data/breathe'
 import { db } from '../data/db'
 import type { RecordOf } from '../data/tables'
 import { useKeeper, type Saving } from './keeper'
@@ -6,6 +7,20 @@ import { useTrouble } from './trouble'
 
 type Lists = 'saws' | 'drawer' | 'materials' | 'log' | 'trials' | 'weighings' | 'remedies' | 'practice'
 type InHand = 'jobs' | 'patterns' | 'runs'
+
+const PORTION = 200 // records read in one go: what a hand does not feel
+
+/** A whole table, read a portion at a time: a long log comes out of storage as one long task otherwise. */
+async function portions<R extends { id: string }>(table: Lists): Promise<R[]> {
+  const all: R[] = []
+  for (let last = ''; ;) {
+    const next = (await db.table(table).where('id').above(last).limit(PORTION).toArray()) as R[]
+    all.push(...next)
+    if (next.length < PORTION) return all
+    last = next.at(-1)!.id
+    await breathe()
+  }
+}
 
 /** A whole table as this tab shows it: edits at once, changes from elsewhere as they come. */
 export function useList<T extends Lists>(table: T, order?: (a: RecordOf[T], b: RecordOf[T]) => number) {
@@ -17,7 +32,7 @@ export function useList<T extends Lists>(table: T, order?: (a: RecordOf[T], b: R
   let under: string | undefined
   async function load() {
     under = keeper.reading()
-    rows.value = sorted((await db.table(table).toArray()) as RecordOf[T][])
+    rows.value = sorted(await portions<RecordOf[T]>(table))
   }
   /** Reads again only what changed, so that a long log is not read whole for one entry. */
   async function refresh(ids: readonly string[]) {

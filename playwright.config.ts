@@ -1,9 +1,10 @@
 import { defineConfig } from '@playwright/test'
+import { chromiumPath } from './scripts/chromium.mjs'
 
 export const port = 4179
 /** Debian's Chromium, as root and without a monitor; for tests that launch one of their own too. */
 export const chrome = {
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: chromiumPath(),
   args: [
     '--no-sandbox',
     '--disable-gpu',

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { expect, kept, offlineTest, openThenStopServer, part, pickMaterial, ranked, test } from './help'
+import { expect, kept, goneTest, part, pickMaterial, ranked, test } from './help'
 
 async function openJob(page: Page, name: string) {
   await page.goto('/jobs')
@@ -96,10 +96,9 @@ test('a bracket drawing by jigsaw: how the board is held, what is sawn beside th
   await expect(page.getByText(/^Hold it (by|on)/)).toBeVisible()
 })
 
-offlineTest(
+goneTest(
   'aluminum sheet by jigsaw, in inches and with the server stopped: fine teeth, wax; thinner wants a backer; logged',
   async ({ page }) => {
-    await openThenStopServer(page)
     await page.getByRole('link', { name: 'Jobs' }).click()
     await page.getByRole('button', { name: 'Dinghy-curve brackets, outlines', exact: true }).click()
     await expect(part(page, 'Saw')).toContainText('Jigsaw')

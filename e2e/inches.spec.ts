@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { expect, openBench, rested, test } from './help'
+import { expect, openBench, test, visit } from './help'
 
 /** Everything a user reads: text, what fields hold, and what is said to those who do not see. */
 const everyWord = (page: Page) =>
@@ -71,9 +71,7 @@ test('in inches no millimeter is left where a user reads it, and nothing has mor
     await page.keyboard.press('Escape')
   }
   for (const path of [...places.slice(1), ...more]) {
-    await page.goto(path)
-    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
-    await rested(page)
+    await visit(page, path)
     await check(path)
   }
 })

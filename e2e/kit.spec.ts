@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { expect, offlineTest, openThenStopServer, ranked, test } from './help'
+import { expect, goneTest, ranked, test } from './help'
 
 async function downloaded(page: Page, button: string): Promise<Buffer> {
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: button }).click()])
@@ -104,10 +104,9 @@ test('from an empty drawer to a kit, an order and a chart on the wall, by keyboa
   await expect(page.getByText(/Print it anew: .* is now No\. \S+ /)).toBeVisible()
 })
 
-offlineTest(
+goneTest(
   'a kind that is out changes today’s suggestion and says the cost, in inches; the order comes without the server',
   async ({ page }) => {
-    await openThenStopServer(page)
     const to = (place: string) => page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place }).click()
     await to('Drawer')
     await page.getByLabel('Count of No. 4 reverse-skip').fill('0')

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import Papa from 'papaparse'
-import { expect, offlineTest, openBench, openThenStopServer, part, ranked, test } from './help'
+import { expect, goneTest, openBench, part, ranked, test } from './help'
 
 test('twenty cuts at three times the time, graded 1: the suggestion leaves and says so; left out, switched off, it returns', async ({
   page,
@@ -50,10 +50,9 @@ test('twenty cuts at three times the time, graded 1: the suggestion leaves and s
   await expect(part(page, 'Stock')).toBeVisible()
 })
 
-offlineTest(
+goneTest(
   'a log of two hundred cuts is learned from by a worker, in inches and with the server stopped; one cut can be left out',
   async ({ page }) => {
-    await openThenStopServer(page)
     await page.keyboard.press('u')
     const sawing = page.getByRole('region', { name: 'Expect' }).getByRole('button', { name: /^sawing/ })
     const minutes = async () => {
@@ -92,6 +91,7 @@ offlineTest(
 )
 
 test('a weighed stock is reckoned with from then on, and forgotten; strokes counted by hand widen what is expected', async ({ page }) => {
+  await page.clock.install()
   await openBench(page)
   const feed = async () => (await part(page, 'Speed').textContent())!
   const before = await feed()

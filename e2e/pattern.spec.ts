@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { jsPDF } from 'jspdf'
 import { PNG } from 'pngjs'
-import { expect, kept, listen, offlineTest, openBench, openThenStopServer, part, test } from './help'
+import { expect, kept, listen, goneTest, openBench, part, test } from './help'
 
 const fact = (page: Page, name: string) => page.getByRole('region', { name: 'Answer' }).locator(`dt:has-text("${name}") + dd`)
 async function openPattern(page: Page) {
@@ -385,8 +385,7 @@ test('a name plate: joined letters and pierced ones, sized for the stock, in inc
   await expect(page.getByText(/″ × .*″, line left/)).toBeVisible()
 })
 
-offlineTest('in inches, from a DXF, with the server stopped: size, copies, another blade, fit, slices, a run', async ({ page }) => {
-  await openThenStopServer(page)
+goneTest('in inches, from a DXF, with the server stopped: size, copies, another blade, fit, slices, a run', async ({ page }) => {
   await page.getByRole('link', { name: 'Jobs' }).click()
   await page.getByRole('button', { name: 'Dinghy-curve bracket', exact: true }).click()
   await page.keyboard.press('u')

@@ -76,13 +76,14 @@ test('by touch on a phone: the saw is pulled along its line, and the pattern pee
 })
 
 test('an opening of one’s own pattern and a cut of one’s own joint; a measured hand goes to the Bench', async ({ page }) => {
+  await page.clock.install()
   await openBench(page)
   await page.getByRole('link', { name: 'Practice' }).click()
   await page.getByRole('button', { name: 'Opening 3', exact: true }).click()
   await expect(page.getByRole('heading', { level: 1, name: 'Opening 3' })).toBeVisible()
   await cut(page).focus()
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowUp')
-  await expect(page.getByText('A quarter sawn.')).toBeAttached()
+  await page.clock.runFor(5000)
   await page.keyboard.press('Escape')
   await expect(page.getByText(/^Sawn \d+ % of the way\.$/)).toBeVisible()
 

@@ -1,4 +1,4 @@
-import { expect, offlineTest, openBench, openThenStopServer, part, test } from './help'
+import { expect, goneTest, openBench, part, test } from './help'
 
 test('a blade snaps in a run: from “broke” to the cause and back to the same opening, on a phone; the saw is known by it', async ({
   page,
@@ -156,33 +156,29 @@ test('a slip while running: weighed by its edge, eased ahead of the blade, in th
   await expect(line).toHaveAttribute('d', asDrawn!)
 })
 
-offlineTest(
-  'with the server stopped and in inches: a gap is told, signs are answered after a reload, a trial is begun',
-  async ({ page }) => {
-    await openThenStopServer(page)
-    await expect(part(page, 'Stock')).toContainText('9 mm')
-    await page.keyboard.press('u')
-    await expect(part(page, 'Stock')).toContainText('″')
-    await page.getByRole('link', { name: 'Jobs', exact: true }).click()
-    await page.getByRole('button', { name: 'Pear tea caddy, dovetails', exact: true }).click()
-    await page.getByRole('link', { name: 'Joints' }).click()
-    await page.getByText('It gapes somewhere').click()
-    const gap = page.getByRole('group').filter({ hasText: 'By feeler' })
-    await expect(gap.getByRole('status')).toHaveText(/Pare the shoulder/)
-    await gap.getByRole('combobox').selectOption('at a cheek, or beside a tail')
-    await expect(gap.getByRole('status')).toHaveText(/Glue in a shaving/)
-    await page.getByRole('link', { name: 'Remedy' }).click()
-    await page.getByRole('button', { name: 'the joint gapes' }).click()
-    await expect(page.getByRole('heading', { name: 'Why' })).toBeVisible()
-    // a hand saw has no clamps, table or tension
-    await expect(page.getByRole('main')).not.toContainText('clamp is worn')
-    await page.reload()
-    await expect(page.getByRole('button', { name: 'the joint gapes', pressed: true })).toBeVisible()
-    await page.getByRole('link', { name: 'Trials' }).click()
-    await page.getByRole('button', { name: 'New trial' }).click()
-    await expect(page.getByRole('heading', { name: /^2 pieces/ })).toBeVisible()
-    // straight lines and a mitre for what cannot turn
-    await expect(page.getByRole('img', { name: /straight, mitre/ })).toBeVisible()
-    await expect(page.getByText(/″ by .*″/)).toBeVisible()
-  },
-)
+goneTest('with the server stopped and in inches: a gap is told, signs are answered after a reload, a trial is begun', async ({ page }) => {
+  await expect(part(page, 'Stock')).toContainText('9 mm')
+  await page.keyboard.press('u')
+  await expect(part(page, 'Stock')).toContainText('″')
+  await page.getByRole('link', { name: 'Jobs', exact: true }).click()
+  await page.getByRole('button', { name: 'Pear tea caddy, dovetails', exact: true }).click()
+  await page.getByRole('link', { name: 'Joints' }).click()
+  await page.getByText('It gapes somewhere').click()
+  const gap = page.getByRole('group').filter({ hasText: 'By feeler' })
+  await expect(gap.getByRole('status')).toHaveText(/Pare the shoulder/)
+  await gap.getByRole('combobox').selectOption('at a cheek, or beside a tail')
+  await expect(gap.getByRole('status')).toHaveText(/Glue in a shaving/)
+  await page.getByRole('link', { name: 'Remedy' }).click()
+  await page.getByRole('button', { name: 'the joint gapes' }).click()
+  await expect(page.getByRole('heading', { name: 'Why' })).toBeVisible()
+  // a hand saw has no clamps, table or tension
+  await expect(page.getByRole('main')).not.toContainText('clamp is worn')
+  await page.reload()
+  await expect(page.getByRole('button', { name: 'the joint gapes', pressed: true })).toBeVisible()
+  await page.getByRole('link', { name: 'Trials' }).click()
+  await page.getByRole('button', { name: 'New trial' }).click()
+  await expect(page.getByRole('heading', { name: /^2 pieces/ })).toBeVisible()
+  // straight lines and a mitre for what cannot turn
+  await expect(page.getByRole('img', { name: /straight, mitre/ })).toBeVisible()
+  await expect(page.getByText(/″ by .*″/)).toBeVisible()
+})

@@ -4,6 +4,7 @@ import { createHash } from 'node:crypto'
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { hasChromium } from './chromium.mjs'
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..')
 export const run = (command) => execSync(command, { cwd: root, stdio: 'inherit' })
@@ -21,10 +22,16 @@ export function ensurePackages() {
 
 /** Playwright drives Debian's Chromium; CHROMIUM may name another one. */
 export function ensureChromium() {
-  if (existsSync(process.env.CHROMIUM ?? '/usr/bin/chromium')) return
+  if (hasChromium()) return
   console.log('Chromium is missing: installing it from Debian’s packages…')
   try {
-    run('apt-get update -qq && apt-get install -y -qq --no-install-recommends chromium')
+    run('apt-get update -qq')
+    // an older Debian has the whole one only
+    try {
+      run('apt-get install -y -qq --no-install-recommends chromium-headless-shell')
+    } catch {
+      run('apt-get install -y -qq --no-install-recommends chromium')
+    }
   } catch {
     console.error(
       'Chromium could not be installed here. Install your system’s chromium package, or set CHROMIUM to its path, and run npm test again.',

@@ -2,6 +2,7 @@
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { places } from './places'
+import { readySchema } from '../data/schemaReady'
 import { useKeys } from '../ui/keys'
 import { useNarrow } from '../ui/narrow'
 import { useLight } from '../ui/light'
@@ -22,8 +23,7 @@ onMounted(() =>
   setTimeout(() => {
     settled.value = true
     void import('../store/persistence').then((m) => m.usePersistence())
-    // the check of what is stored is made ready while nobody waits: at the first edit it would hold up the hand
-    const ready = () => void import('../data/schema').catch(() => undefined)
+    const ready = () => void readySchema().catch(() => undefined)
     if ('requestIdleCallback' in window) requestIdleCallback(ready)
     else ready()
   }, 1200),

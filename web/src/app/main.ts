@@ -7,6 +7,7 @@ import { createPinia } from 'pinia'
 import App from './App.vue'
 import { router } from './router'
 import { start } from './start'
+import { warm } from './warm'
 
 const app = createApp(App).use(createPinia())
 // a link to a job or a place is followed all the same
@@ -14,4 +15,5 @@ if ((await start()) && location.pathname === '/' && !location.search) await rout
 app.use(router)
 // the place is known before anything is laid out, so that nothing moves when it comes
 await router.isReady()
+await warm()
 app.mount('#app')

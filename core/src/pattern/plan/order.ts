@@ -15,23 +15,32 @@ export const TRAVEL = 0.05 // min per mm between holes: the weight given to trav
  * The objective, to be minimised: for every web 1/width × the cutting time left after both its neighbours are out,
  * plus 0.05 per mm of travel between holes; minutes throughout (blade-science, section 7).
  */
-export function orderCost(task: OrderTask, order: ArrayLike<number>, scratch = new Float64Array(task.x.length)): number {
-  const n = order.length
-  let done = 0
-  let travel = 0
-  for (let i = 0; i < n; i++) {
-    const o = order[i]!
-    done += task.minutes[o]!
-    scratch[o] = done
-    if (i) {
-      const p = order[i - 1]!
-      const [dx, dy] = [task.x[o]! - task.x[p]!, task.y[o]! - task.y[p]!]
-      travel += Math.sqrt(dx * dx + dy * dy)
+export const orderCost = (task: OrderTask, order: ArrayLike<number>): number => costOf(task)(order)
+
+/** The same for many orders of one task: the search asks it some ten thousand times. */
+function costOf({ x, y, minutes, webs }: OrderTask): (order: ArrayLike<number>) => number {
+  const out = new Float64Array(x.length)
+  const [first, second] = [Int32Array.from(webs, (w) => w.a), Int32Array.from(webs, (w) => w.b)]
+  const weight = Float64Array.from(webs, (w) => w.weight)
+  return (order) => {
+    let [done, travel, before] = [0, 0, -1]
+    for (let i = 0; i < order.length; i++) {
+      const o = order[i]!
+      done += minutes[o]!
+      out[o] = done
+      if (before >= 0) {
+        const [dx, dy] = [x[o]! - x[before]!, y[o]! - y[before]!]
+        travel += Math.sqrt(dx * dx + dy * dy)
+      }
+      before = o
     }
+    let cost = TRAVEL * travel
+    for (let w = 0; w < weight.length; w++) {
+      const [a, b] = [out[first[w]!]!, out[second[w]!]!]
+      cost += weight[w]! * (done - (a > b ? a : b))
+    }
+    return cost
   }
-  let cost = TRAVEL * travel
-  for (const w of task.webs) cost += w.weight * (done - Math.max(scratch[w.a]!, scratch[w.b]!))
-  return cost
 }
 
 /** Order as on the page: rows from the top, left to right. */
@@ -127,8 +136,8 @@ function annealed(task: OrderTask): number[] {
   const random = seeded(n)
   const starts = [nearestOrder(task), readingOrder(task), lateWebs(task)].sort((a, b) => orderCost(task, a) - orderCost(task, b))
   const order = Int32Array.from(starts[0]!)
-  const scratch = new Float64Array(n)
-  let cost = orderCost(task, order, scratch)
+  const costs = costOf(task)
+  let cost = costs(order)
   let best = Int32Array.from(order)
   let bestCost = cost
   const moves = Math.max(500, Math.floor(EFFORT / (n + task.webs.length)))
@@ -163,7 +172,7 @@ function annealed(task: OrderTask): number[] {
       trial[a] = order[b]!
       trial[b] = order[a]!
     }
-    const c = orderCost(task, trial, scratch)
+    const c = costs(trial)
     if (c < cost || random() < Math.exp((cost - c) / heat)) {
       order.set(trial)
       cost = c
@@ -182,9 +191,9 @@ function annealed(task: OrderTask): number[] {
  */
 function settled(task: OrderTask, order: Int32Array): number[] {
   const n = order.length
-  const scratch = new Float64Array(n)
+  const costs = costOf(task)
   const trial = new Int32Array(n)
-  let cost = orderCost(task, order, scratch)
+  let cost = costs(order)
   let left = Math.floor(EFFORT / 2 / (n + task.webs.length))
   for (let better = true; better && left > 0;) {
     better = false
@@ -199,7 +208,7 @@ function settled(task: OrderTask, order: Int32Array): number[] {
           trial[j] = order[i]!
         }
         left--
-        const c = orderCost(task, trial, scratch)
+        const c = costs(trial)
         if (c >= cost - 1e-9) continue
         order.set(trial)
         cost = c

@@ -78,6 +78,8 @@ let guide: (() => Hand) | undefined
 let camera: Camera
 let heard: ReturnType<typeof sawSound> | undefined
 let places: { slip: Slip; x: number; y: number }[] = []
+/** what the picture that stands was made of */
+let shown: unknown[] = []
 let [frame, before, left, peeled, quarter, late, fine] = [0, 0, 0, 0, 0, 0, 1]
 
 const now = () => cuts.at(-1)!
@@ -169,6 +171,10 @@ function picture(t: number) {
   const scale = (phase.value === 'over' ? 1 : fine) * Math.min(2, window.devicePixelRatio || 1)
   const [w, h] = [Math.round(width.value * scale), Math.round(height.value * scale)]
   if (canvas.value!.width !== w || canvas.value!.height !== h) [canvas.value!.width, canvas.value!.height] = [w, h]
+  // only a cut in motion is another picture in every frame
+  const shows = [phase.value, peeled, w, h, scene, places, cuts.length, colors]
+  if (phase.value !== 'sawing' && shows.every((x, i) => x === shown[i])) return
+  shown = shows
   ctx.setTransform(scale, 0, 0, scale, 0, 0)
   ctx.fillStyle = colors.paper
   ctx.fillRect(0, 0, width.value, height.value)

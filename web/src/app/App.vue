@@ -6,6 +6,7 @@ import { readySchema } from '../data/schemaReady'
 import { useKeys } from '../ui/keys'
 import { useNarrow } from '../ui/narrow'
 import { useLight } from '../ui/light'
+import { useStages } from '../ui/stages'
 import Ticket from './Ticket.vue'
 import Overtaken from './Overtaken.vue'
 import Words from './Words.vue'
@@ -41,6 +42,8 @@ watch(
   },
 )
 const menu = ref(false)
+/** the shell first, then the ticket, then the place */
+const stands = useStages(3)
 // beside a running saw a phone shows the work alone
 const narrow = useNarrow()
 const withTicket = computed(() => route.name === 'Bench' || route.name === 'Pattern' || (route.name === 'Listen' && !narrow.value))
@@ -76,10 +79,10 @@ useLight()
         </ul>
       </div>
     </nav>
-    <Ticket v-if="withTicket" class="ticket" />
+    <Ticket v-if="withTicket && stands > 1" class="ticket" />
     <main id="place" tabindex="-1">
       <Overtaken />
-      <RouterView />
+      <RouterView v-if="stands > 2" />
     </main>
   </div>
   <p class="sr" role="status">{{ moved }}</p>

@@ -6,9 +6,12 @@ import { createApp } from 'vue'
 import { createPinia } from 'pinia'
 import App from './App.vue'
 import { router } from './router'
+import { breathe } from '../data/breathe'
 import { start } from './start'
 import { warm } from './warm'
 
+// what was read in just now ran as one task; the start is another
+await breathe()
 const app = createApp(App).use(createPinia())
 // a link to a job or a place is followed all the same
 if ((await start()) && location.pathname === '/' && !location.search) await router.replace('/welcome')

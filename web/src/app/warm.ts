@@ -1,10 +1,13 @@
-import { rankBlades } from '@green-pitch/core'
+import { learn, rankBlades } from '@green-pitch/core'
 import { breathe } from '../data/breathe'
 import { useAnswer } from '../store/answer'
+import { useJob } from '../store/job'
 import { useLearned } from '../store/learned'
 import { useShop } from '../store/shop'
 
 const SLICE = 30 // blades
+const FEW = 3 // cuts
+const parts = ['job', 'ranked', 'window', 'evaluation', 'forecast', 'setup', 'schools', 'doable', 'ways'] as const
 
 /**
  * Calculates the answer before it is drawn, a step at a time. A first calculation runs cold, several times as long as any
@@ -12,20 +15,13 @@ const SLICE = 30 // blades
  * that drawing finds it there; what cannot be calculated is left to the place that says so.
  */
 export async function warm(): Promise<void> {
-  const [answer, learned, shop] = [useAnswer(), useLearned(), useShop()]
-  const { catalogue } = shop
+  const { catalogue, log } = useShop()
   const slices = Array.from({ length: Math.ceil(catalogue.length / SLICE) }, (_, i) => catalogue.slice(i * SLICE, (i + 1) * SLICE))
   const steps: (() => unknown)[] = [
-    () => learned.beliefs,
-    ...slices.map((blades) => () => rankBlades(answer.job, { blades })),
-    () => answer.ranked,
-    () => answer.window,
-    () => answer.evaluation,
-    () => answer.forecast,
-    () => answer.setup,
-    () => answer.schools,
-    () => answer.doable,
-    () => answer.ways,
+    () => learn({ entries: log.slice(0, FEW) }),
+    () => useLearned().beliefs,
+    ...slices.map((blades) => () => rankBlades(useJob().job, { blades })),
+    ...parts.map((part) => () => useAnswer()[part]),
   ]
   for (const step of steps) {
     try {

@@ -35,6 +35,7 @@ import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import { onKey } from '../../ui/keys'
 import { useSizeKeys } from '../../ui/sizeKeys'
+import { useStages } from '../../ui/stages'
 import { withBlade } from '../../data/ticket'
 import { useLink } from './link'
 import BladeInStock from '../../draw/BladeInStock.vue'
@@ -82,6 +83,7 @@ function pattern(group: string) {
   if (b) choose(b)
 }
 useSizeKeys()
+const stands = useStages(7)
 
 /** The answer for those who hear it: once the hand has come to rest, and not at the start. */
 const answered = computed(() =>
@@ -159,20 +161,20 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
           </label>
         </template>
       </SizeWindow>
-      <Expect v-if="answer.evaluation.passes" />
-      <div class="below">
+      <Expect v-if="stands > 1 && answer.evaluation.passes" />
+      <div v-if="stands > 2" class="below">
         <BladeInStock :job="answer.job" :evaluation="answer.evaluation" :setup="answer.setup" :say="say">
           <template #bow
             ><Why :why="why('force')">{{ lengthWords(answer.setup.bow, say) }}</Why></template
           >
         </BladeInStock>
         <UnderBack
-          v-if="answer.blade.plate && answer.job.cut.depth !== undefined"
+          v-if="stands > 3 && answer.blade.plate && answer.job.cut.depth !== undefined"
           :blade="answer.blade"
           :depth="answer.job.cut.depth"
           :say="say"
         />
-        <Turn v-else :job="answer.job" :evaluation="answer.evaluation" :say="say">
+        <Turn v-else-if="stands > 3" :job="answer.job" :evaluation="answer.evaluation" :say="say">
           <p v-if="turnsAnywhere(answer.blade)">{{ sizeWords(answer.blade) }} cuts all round: the work need not turn.</p>
           <dl v-else-if="answer.job.cut.radius !== undefined" class="turns">
             <template v-for="t in turns" :key="t.name"
@@ -206,7 +208,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
             :say="say"
           />
         </Turn>
-        <section aria-labelledby="setup-head">
+        <section v-if="stands > 4" aria-labelledby="setup-head">
           <h2 id="setup-head">Set it up</h2>
           <ol class="setup">
             <li v-for="l in list" :key="l.item.do">
@@ -217,12 +219,12 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
           </ol>
         </section>
       </div>
-      <Openings v-if="isJigsaw(answer.job.saw) && answer.job.cut.kind === 'pierced'" />
-      <section class="cautions" aria-label="Cautions">
+      <Openings v-if="stands > 5 && isJigsaw(answer.job.saw) && answer.job.cut.kind === 'pierced'" />
+      <section v-if="stands > 5" class="cautions" aria-label="Cautions">
         <Mark state="near" quiet />{{ cautions.foot.map((c) => cautionWords[c]).join(' ') }}
       </section>
     </div>
-    <aside class="right">
+    <aside v-if="stands > 6" class="right">
       <NoWay v-if="!answer.ranked.length" />
       <Ranked v-else @choose="choose" />
       <p class="compare"><button class="act" @click="comparing = true">This cut with another kind of saw</button></p>

@@ -189,6 +189,13 @@ describe('from signs to causes', () => {
     expect(two.unexplained).toHaveLength(1)
     expect([first(two), two.second].sort()).toEqual(['oil-on-ends', 'piece-too-big'])
     expect(diagnose({ job: scroll, blade, signs: ['slips'] }).second).toBeUndefined()
+    // what is left over after the first cause is one second cause's, whole, or nobody's
+    for (const a of signs)
+      for (const b of signs.filter((s) => s > a)) {
+        const found = diagnose({ job: scroll, blade, signs: ['hits-arm', a, b] })
+        if (found.second)
+          for (const s of found.unexplained) expect(showing(faultById(found.second), s), `${a} ${b}`).toBeGreaterThanOrEqual(0.15)
+      }
     expect(() => diagnose({ job: scroll, blade, signs: ['snaps'], outcomes: [{ test: 'pluck', outcome: 'worn' }] })).toThrow(
       /no outcome of pluck/,
     )

@@ -216,6 +216,16 @@ describe('a frame past the board', () => {
       const [x, y] = [60 + 112 * Math.cos(a), 150 + 112 * Math.sin(a)]
       expect(free).toBe(!(x > 0 && x < 300 && y > 0 && y < 200))
     })
+    // turned, either side of the spine will do: both are tried at every heading
+    const turned = headings(frame, board, 30, 10)
+    turned.forEach((free, i) => {
+      const clear = (turn: number) => {
+        const a = ((i * 10 + 180 + turn) * Math.PI) / 180
+        const [x, y] = [60 + 112 * Math.cos(a), 150 + 112 * Math.sin(a)]
+        return !(x > 0 && x < 300 && y > 0 && y < 200)
+      }
+      expect(free, `${i * 10}°`).toBe(clear(30) || clear(-30))
+    })
     const any = [0, 30, 60, 90].map((t) => headings(frame, board, t, 10))
     expect(open.map((_, i) => any.some((h) => h[i])).filter(Boolean).length).toBeGreaterThan(open.filter(Boolean).length)
   })

@@ -256,6 +256,28 @@ describe('the plan, time and order', () => {
       { numRuns: 8 },
     )
   })
+  it('no stretch of the order found is better turned round, nor an opening elsewhere, where the search was long', () => {
+    for (const seed of [1, 2, 3]) {
+      const [n, r] = [60, seeded(seed)]
+      const task = {
+        x: Float64Array.from({ length: n }, () => 100 * r()),
+        y: Float64Array.from({ length: n }, () => 100 * r()),
+        minutes: Float64Array.from({ length: n }, () => 0.5 + 3 * r()),
+        webs: Array.from({ length: n }, () => ({ a: Math.floor(n * r()), b: Math.floor(n * r()), weight: 1 / (1 + 5 * r()) })),
+      }
+      const best = bestOrder(task)
+      const cost = orderCost(task, best)
+      let least = Infinity
+      for (let i = 0; i < n; i++)
+        for (let j = 0; j < i; j++) {
+          const turned = [...best.slice(0, j), ...best.slice(j, i + 1).reverse(), ...best.slice(i + 1)]
+          const moved = best.filter((_, k) => k !== i)
+          moved.splice(j, 0, best[i]!)
+          least = Math.min(least, orderCost(task, turned), orderCost(task, moved))
+        }
+      expect(least).toBeGreaterThan(cost - 1e-6)
+    }
+  })
   it('choices are kept: order and ways round by hand, holes moved, islands kept; a broken order falls back', () => {
     const p = panel([1, 2, 3].map((k) => ({ n: 90, lobes: 3, swell: 0.1, phase: k, r: 7 })))
     const plain = reckon(p, given)

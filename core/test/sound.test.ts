@@ -91,11 +91,18 @@ describe('a pluck', () => {
   })
   test('by another generator: answered or refused, never far off; what is no pluck is refused', () => {
     const said: number[] = []
+    const doubts: number[] = []
     for (let i = 0; i < 14; i++) {
       const given = pluck(900 + i, 8)
       const read = readPluck(given.samples, given.rate)
-      if (read.heard) said.push(Math.abs(cents(read.frequency, given.pitch)))
+      if (!read.heard) continue
+      said.push(Math.abs(cents(read.frequency, given.pitch)))
+      doubts.push(Math.abs(read.frequency - given.pitch) / read.doubt)
     }
+    // the doubt it tells is as wide as it errs: half of the time about two thirds of it
+    const middle = doubts.sort((a, b) => a - b)[doubts.length >> 1]!
+    expect(middle).toBeGreaterThan(0.2)
+    expect(middle).toBeLessThan(1.5)
     expect(said.length).toBeGreaterThanOrEqual(13)
     expect(Math.max(...said)).toBeLessThan(15)
     expect(said.sort((a, b) => a - b)[said.length >> 1]).toBeLessThan(1.2)

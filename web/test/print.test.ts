@@ -8,6 +8,7 @@ import {
   forecast,
   greenBand,
   isStrungJob,
+  lengthWords,
   makeJob,
   materialById,
   pieceOf,
@@ -124,7 +125,13 @@ describe('a set-up card', () => {
         expect(pages).toHaveLength(1)
         sound(pages, 9)
         apart(pages[0]!)
-        expect(pages[0]!.texts.map((t) => t.str).join(' ')).toContain(job.saw.short)
+        const words = pages[0]!.texts.map((t) => t.str).join(' ').replaceAll('"', '″')
+        expect(words).toContain(job.saw.short)
+        // what is set by hand is the saw's own figure
+        if (isStrungJob(job)) {
+          expect(words).toContain(`${lengthWords(job.saw.change.insertion, say)} deep`)
+          expect(words).toContain(`span ${lengthWords(job.saw.span, say)}`)
+        }
       }
   })
 })

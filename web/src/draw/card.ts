@@ -21,6 +21,7 @@ import {
   strokeSaid,
   teethInWork,
   tpiWords,
+  type ChangeProcedure,
   type Job,
   type Say,
   type SetUp,
@@ -194,7 +195,7 @@ export async function makeCard(c: CardIn): Promise<Blob> {
     ['Kerf', len(blade.kerf)],
     ['Line', { leave: 'leave it', split: 'split it', take: 'take it' }[job.cut.line]],
     ['Edge', evaluation.edge.grade],
-    ...(isStrung(job.saw) ? [['Clamps', `${len(job.saw.change.insertion)} deep each`] as [string, string]] : []),
+    ...(isStrung(job.saw) ? [['Clamps', clampsSaid(job.saw.change, len)] as [string, string]] : []),
   ]
   facts.forEach(([a, b], i) => {
     text(a, tx, y + 11 + i * 5.2, 8.5, 'normal', SOFT)
@@ -233,3 +234,9 @@ export async function makeCard(c: CardIn): Promise<Blob> {
 
 const niceScale = (s: number): number => (s >= 1 ? Math.floor(s * 2) / 2 : Math.floor(s * 20) / 20)
 const scaleText = (s: number): string => (s === 1 ? 'full size' : s > 1 ? `${s} times full size` : `${Math.round(s * 100)} % of full size`)
+
+/** How deep the blade's ends go; the lower first, as it is clamped. */
+const clampsSaid = ({ insertion, insertionTop }: ChangeProcedure, len: (mm: number) => string) =>
+  insertionTop === undefined || insertionTop === insertion
+    ? `${len(insertion)} deep each`
+    : `${len(insertion)} below, ${len(insertionTop)} above`

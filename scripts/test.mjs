@@ -8,6 +8,7 @@ ensureChromium()
 // much is made and thrown away: collected less often, a tenth of the processor's time is saved
 const env = { ...process.env, NODE_OPTIONS: `${process.env.NODE_OPTIONS ?? ''} --max-semi-space-size=64` }
 const took = []
+const running = new Set()
 const since = (start) => (Date.now() - start) / 1000
 
 /** One of package.json's scripts; its words are shown when it has ended, or as they come where it runs alone. */
@@ -15,11 +16,13 @@ function step(name, alone = false) {
   const start = Date.now()
   return new Promise((done, fail) => {
     const child = spawn('npm', ['run', '--silent', name], { cwd: root, env, stdio: alone ? 'inherit' : ['ignore', 'pipe', 'pipe'] })
+    running.add(child)
     const said = []
     child.stdout?.on('data', (text) => said.push(text))
     child.stderr?.on('data', (text) => said.push(text))
     child.on('error', fail)
     child.on('exit', (code) => {
+      running.delete(child)
       took.push([name, since(start)])
       if (!alone) process.stdout.write(`\n— ${name}\n${Buffer.concat(said)}`)
       if (code === 0) done()
@@ -41,6 +44,7 @@ try {
   await step('e2e', true)
 } catch (error) {
   failed = error.message
+  for (const child of running) child.kill()
 }
 console.log(`\n${took.map(([name, seconds]) => `${name} ${seconds.toFixed(0)} s`).join(', ')}; in all ${since(start).toFixed(0)} s.`)
 if (failed) {

@@ -79,7 +79,7 @@ let camera: Camera
 let heard: ReturnType<typeof sawSound> | undefined
 let places: { slip: Slip; x: number; y: number }[] = []
 /** what the picture that stands was made of */
-let shown: unknown[] = []
+let pictured: unknown[] = []
 let [frame, before, left, peeled, quarter, late, fine] = [0, 0, 0, 0, 0, 0, 1]
 
 const now = () => cuts.at(-1)!
@@ -172,9 +172,9 @@ function picture(t: number) {
   const [w, h] = [Math.round(width.value * scale), Math.round(height.value * scale)]
   if (canvas.value!.width !== w || canvas.value!.height !== h) [canvas.value!.width, canvas.value!.height] = [w, h]
   // only a cut in motion is another picture in every frame
-  const shows = [phase.value, peeled, w, h, scene, places, cuts.length, colors]
-  if (phase.value !== 'sawing' && shows.every((x, i) => x === shown[i])) return
-  shown = shows
+  const pictures = [phase.value, peeled, w, h, scene, places, cuts.length, colors]
+  if (phase.value !== 'sawing' && pictures.every((x, i) => x === pictured[i])) return
+  pictured = pictures
   ctx.setTransform(scale, 0, 0, scale, 0, 0)
   ctx.fillStyle = colors.paper
   ctx.fillRect(0, 0, width.value, height.value)

@@ -1,4 +1,5 @@
 import {
+  profileOf,
   blades,
   cureCost,
   diagnose,
@@ -80,7 +81,7 @@ export function simulate(count: number, seed: number): Tally {
   while (tally.faults < count) {
     random = seeded(1000 * seed + tally.faults)
     const { job, blade } = jobs(random)
-    const kind = job.saw.kind
+    const kind = profileOf(job.saw).like
     const can = (t: TrueFault) => ruledIn(t, job, blade)
     const fault = pick(truths.filter(can), (t) => t.kinds[kind]!)
     const showing = new Map(allSigns.map((s) => [s, shaken(fault.often.includes(s) ? OFTEN : fault.now?.includes(s) ? NOW : STRAY)]))
@@ -148,7 +149,7 @@ export function simulate(count: number, seed: number): Tally {
 
 /** What this saw, blade and cut can have at all; kept apart from the model's own rules. */
 function ruledIn(t: TrueFault, job: Job, blade: (typeof blades)[number]): boolean {
-  if (!t.kinds[job.saw.kind]) return false
+  if (!t.kinds[profileOf(job.saw).like]) return false
   const straight = job.cut.radius === undefined
   switch (t.id) {
     case 'reverse-not-reaching':

@@ -125,7 +125,10 @@ describe('a set-up card', () => {
         expect(pages).toHaveLength(1)
         sound(pages, 9)
         apart(pages[0]!)
-        const words = pages[0]!.texts.map((t) => t.str).join(' ').replaceAll('"', '″')
+        const words = pages[0]!.texts
+          .map((t) => t.str)
+          .join(' ')
+          .replaceAll('"', '″')
         expect(words).toContain(job.saw.short)
         // what is set by hand is the saw's own figure
         if (isStrungJob(job)) {

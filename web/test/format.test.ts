@@ -1,8 +1,8 @@
 import 'fake-indexeddb/auto'
 import Dexie from 'dexie'
-import { expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { bladeById, makeJob, MODEL } from '@green-pitch/core'
-import { makeBackup, pack, readBackup } from '../src/data/backup'
+import { makeBackup, pack, readBackup, textOf } from '../src/data/backup'
 import { logCsv, readLogCsv } from '../src/data/csv'
 import { db } from '../src/data/db'
 import { loadDemo } from '../src/data/demo'
@@ -98,3 +98,31 @@ it('a backup is looked at in pieces, and says which record is at fault', async (
     expect(found.ok ? '' : found.message).toMatch(said)
   }
 })
+
+describe('a flipped bit of a packed file', () => {
+  it('is noticed, or changes nothing that is read: the bytes of gzip’s head that tell time and system, and what fills the last code’s byte', async () => {
+    const packed = new Uint8Array(await (await pack({ tables: { log: [{ minutes: 12.5, note: 'gannet' }] } })).arrayBuffer())
+    const sound = await textOf(new Blob([packed]))
+    const unnoticed = new Set<number>()
+    for (let i = 0; i < packed.length; i++)
+      for (let bit = 0; bit < 8; bit++) {
+        const bent = packed.slice()
+        bent[i]! ^= 1 << bit
+        const read = await textOf(new Blob([bent])).catch(() => undefined)
+        if (read === undefined || !parses(read)) continue
+        expect(read, `byte ${i}`).toBe(sound)
+        unnoticed.add(i)
+      }
+    // and the bits after the last code, which fill its byte before the checksum
+    expect([...unnoticed].filter((i) => (i < 3 || i > 9) && i !== packed.length - 9)).toEqual([])
+  })
+})
+/** Whether it is read at all: what is no JSON is refused. */
+function parses(text: string): boolean {
+  try {
+    JSON.parse(text)
+    return true
+  } catch {
+    return false
+  }
+}

@@ -65,6 +65,9 @@ export interface LogEntry {
   ignored?: boolean
 }
 
+/** How a cut came out, as whoever sawed it tells: what a log's form asks. */
+export type CutOutcome = Pick<LogEntry, 'fate' | 'face' | 'underside' | 'edge' | 'cleanUpMinutes' | 'note'>
+
 /** A mean with one standard deviation either side. */
 export interface Expected {
   mean: number

@@ -1,7 +1,8 @@
 import { decimal } from '../quantity/index.js'
 import { oneCut, orbitChoice, orbitInUse } from '../cut/index.js'
 import { strokeOf, type Saw } from '../saw/index.js'
-import type { MaterialClass } from '../stock/index.js'
+import type { Fate } from '../log/index.js'
+import type { Form, MaterialClass } from '../stock/index.js'
 import type { TurnManner } from '../blade/index.js'
 import type { Cut, Job, LineSide, Skill } from '../job/index.js'
 import type { State, Evaluation } from '../choose/index.js'
@@ -18,6 +19,10 @@ export const materialClassNames: Record<MaterialClass, string> = {
   metal: 'Metal',
   steel: 'Steel',
 }
+/** What a form of stock is called. */
+export const formNames: Record<Form, string> = { sheet: 'Sheet', board: 'Board', stack: 'Stack', tube: 'Tube', rod: 'Rod' }
+/** How a blade is left by a cut. */
+export const fateNames: Record<Fate, string> = { fine: 'Still good', dull: 'Dull', broke: 'Broke', slipped: 'Slipped' }
 /** Headings under which materials are offered, by their group. */
 export const materialGroupNames: Record<string, string> = {
   softwood: 'Softwoods',

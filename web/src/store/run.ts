@@ -9,7 +9,7 @@ import {
   runState,
   sliceSteps,
   type AtBench,
-  type LogEntry,
+  type CutOutcome,
   type RunEventKind,
   type RunState,
 } from '@green-pitch/core'
@@ -144,11 +144,10 @@ export const useRun = defineStore('run', () => {
     await row.change((stored) => stored && { ...stored, events: mergeEvents(stored.events, [happened]) })
   }
 
-  type How = Pick<LogEntry, 'fate' | 'face' | 'underside' | 'edge' | 'cleanUpMinutes' | 'note'>
   let logging: Promise<boolean> | undefined
   /** Writes the finished run to the log with its real times, once: a second press uses up no second blade. */
-  const log = (how: How) => (logging ??= enter(how).finally(() => (logging = undefined)))
-  async function enter(how: How) {
+  const log = (how: CutOutcome) => (logging ??= enter(how).finally(() => (logging = undefined)))
+  async function enter(how: CutOutcome) {
     const r = record.value
     const entered = r?.of ? ofSteps : ofPattern
     if (!r || r.logged || (!r.of && !pattern.found)) return false

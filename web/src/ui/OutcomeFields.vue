@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useId } from 'vue'
+import { fateNames, fates, grades } from '@green-pitch/core'
 import Choice from './Choice.vue'
 import Count from './Count.vue'
 import type { Outcome } from './outcome'
@@ -8,35 +9,21 @@ import type { Outcome } from './outcome'
 const outcome = defineModel<Outcome>({ required: true })
 defineProps<{ blade: string }>()
 const id = useId()
-const grades = ['1', '2', '3', '4', '5'].map((g) => ({ value: g, label: g }))
+const given = grades.map((g) => ({ value: String(g), label: String(g) }))
+const left = fates.map((value) => ({ value, label: fateNames[value] }))
 const put = (patch: Partial<Outcome>) => (outcome.value = { ...outcome.value, ...patch })
 </script>
 
 <template>
   <div class="outcome">
-    <Choice
-      :label="blade"
-      :model-value="outcome.fate"
-      :options="[
-        { value: 'fine', label: 'Still good' },
-        { value: 'dull', label: 'Dull' },
-        { value: 'broke', label: 'Broke' },
-        { value: 'slipped', label: 'Slipped' },
-      ]"
-      @update:model-value="(fate) => put({ fate })"
-    />
+    <Choice :label="blade" :model-value="outcome.fate" :options="left" @update:model-value="(fate) => put({ fate })" />
     <div class="grid">
-      <Choice label="Show face" :model-value="outcome.face" :options="grades" @update:model-value="(face) => put({ face })" />
-      <Choice
-        label="Underside"
-        :model-value="outcome.underside"
-        :options="grades"
-        @update:model-value="(underside) => put({ underside })"
-      />
+      <Choice label="Show face" :model-value="outcome.face" :options="given" @update:model-value="(face) => put({ face })" />
+      <Choice label="Underside" :model-value="outcome.underside" :options="given" @update:model-value="(underside) => put({ underside })" />
       <Choice
         label="Edge"
         :model-value="outcome.edge"
-        :options="grades"
+        :options="given"
         note="1 spoilt, 5 clean"
         @update:model-value="(edge) => put({ edge })"
       />

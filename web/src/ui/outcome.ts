@@ -1,4 +1,4 @@
-import type { Fate, Forecast, LogEntry, Grade } from '@green-pitch/core'
+import type { CutOutcome, Fate, Forecast, Grade } from '@green-pitch/core'
 
 /** How a cut came out, as it is typed. */
 export interface Outcome {
@@ -10,7 +10,7 @@ export interface Outcome {
   note: string
 }
 /** The same as the log keeps it. */
-export const logged = (o: Outcome): Pick<LogEntry, 'fate' | 'face' | 'underside' | 'edge' | 'cleanUpMinutes' | 'note'> => ({
+export const logged = (o: Outcome): CutOutcome => ({
   fate: o.fate,
   face: Number(o.face) as Grade,
   underside: Number(o.underside) as Grade,

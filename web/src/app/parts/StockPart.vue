@@ -6,9 +6,10 @@ import {
   crossing,
   type Build,
   type MaterialClass,
-  type Form,
   type Stock,
   familyOfStock,
+  formNames,
+  forms,
   materialClasses,
   materialClassNames,
   materialGroupNames,
@@ -30,13 +31,7 @@ const options = computed(() => {
   const groups = [...new Set(shop.materials.map((m) => m.group))]
   return groups.map((g) => ({ label: materialGroupNames[g] ?? g, options: shop.materials.filter((m) => m.group === g) }))
 })
-const forms: { value: Form; label: string }[] = [
-  { value: 'sheet', label: 'Sheet' },
-  { value: 'board', label: 'Board' },
-  { value: 'stack', label: 'Stack' },
-  { value: 'tube', label: 'Tube' },
-  { value: 'rod', label: 'Rod' },
-]
+const shapes = forms.map((value) => ({ value, label: formNames[value] }))
 const gauge = computed(() => familyOfStock(stock.value.material).gauge)
 
 function pick(materialId: string) {
@@ -85,7 +80,7 @@ async function add() {
       <Choice
         label="Form"
         :model-value="stock.form"
-        :options="forms"
+        :options="shapes"
         @update:model-value="(f) => jobs.editJob({ stock: withForm(stock, f) }, 'form')"
       />
       <LengthInput

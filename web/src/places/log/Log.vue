@@ -2,6 +2,7 @@
 import { computed, reactive, ref } from 'vue'
 import {
   bladeWords,
+  type Blade,
   countWords,
   isStrung,
   lives,
@@ -23,6 +24,7 @@ import { dayWords } from '../../ui/clock'
 import Mark from '../../ui/Mark.vue'
 import LifeChart from './LifeChart.vue'
 import TruthChart from './TruthChart.vue'
+import { useStages } from '../../ui/stages'
 import Confirm from '../../ui/Confirm.vue'
 import DataTable, { type Column } from '../../ui/DataTable.vue'
 
@@ -31,29 +33,31 @@ const learned = useLearned()
 const settings = useSettings()
 const trouble = useTrouble()
 const search = ref('')
-/** What each entry is found and sorted by: made once, since a long log is searched with every letter. */
-const said = computed(
-  () =>
-    new Map(
-      shop.log.map((e) => {
-        const [stock, blade] = [e.job.stock.material.name, bladeWords(e.blade, settings.say)]
-        return [e.id, { stock, blade, text: `${e.title} ${stock} ${blade} ${e.note} ${e.fate}`.toLowerCase() }]
-      }),
-    ),
-)
+const stands = useStages(2)
+/** Names of blades, each once: a long log has few, and is searched with every letter. */
+const names = computed(() => {
+  const { say } = settings
+  const known = new Map<string, string>()
+  return (b: Blade) => {
+    let name = known.get(b.id)
+    if (name === undefined) known.set(b.id, (name = bladeWords(b, say)))
+    return name
+  }
+})
+const stockOf = (e: LogRecord) => e.job.stock.material.name
+const bladeOf = (e: LogRecord) => names.value(e.blade)
+const textOf = (e: LogRecord) => `${e.title} ${stockOf(e)} ${bladeOf(e)} ${e.note} ${e.fate}`.toLowerCase()
 /** What the log is narrowed to. */
 const filters = reactive({ only: { stock: '', blade: '', fate: '' } })
 const rows = computed(() => {
   const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
+  const { only } = filters
   return shop.log.filter((e) => {
-    const { stock, blade, text } = said.value.get(e.id)!
-    const { only } = filters
-    return (
-      (!only.stock || stock === only.stock) &&
-      (!only.blade || blade === only.blade) &&
-      (!only.fate || e.fate === only.fate) &&
-      words.every((w) => text.includes(w))
-    )
+    if ((only.stock && stockOf(e) !== only.stock) || (only.blade && bladeOf(e) !== only.blade) || (only.fate && e.fate !== only.fate))
+      return false
+    if (!words.length) return true
+    const text = textOf(e)
+    return words.every((w) => text.includes(w))
   })
 })
 const life = computed(() => lives(rows.value))
@@ -66,8 +70,6 @@ const fates: Record<Fate, { word: string; state: 'within' | 'near' | 'beyond' }>
   broke: { word: 'broke', state: 'beyond' },
 }
 const unique = (f: (e: LogRecord) => string) => [...new Set(shop.log.map(f))].sort()
-const stockOf = (e: LogRecord) => said.value.get(e.id)!.stock
-const bladeOf = (e: LogRecord) => said.value.get(e.id)!.blade
 const stocks = computed(() => unique(stockOf))
 const blades = computed(() => unique(bladeOf))
 const columns: Column<LogRecord>[] = [
@@ -166,12 +168,13 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
         <span class="soft">Grades: face, underneath, edge. Minutes: taken, of those estimated.</span>
       </p>
       <DataTable
+        v-if="stands > 1"
         caption="Cuts logged"
         :columns="columns"
         :rows="rows"
         :row-key="(e) => e.id"
         :first="{ key: 'day', down: true }"
-        :memo="() => [settings.say, said]"
+        :memo="() => [settings.say, names]"
       >
         <template #cell="{ row, column }">
           <template v-if="column === 'title'">{{ row.title }} <span v-if="row.ignored" class="soft">not learned from</span></template>

@@ -11,10 +11,13 @@ const props = defineProps<{ entries: LogRecord[] }>()
 const settings = useSettings()
 const told = computed(() => heldIntervals(props.entries))
 const held = computed(() => told.value.filter((t) => t.held).length)
+/** The newest: thousands of points are one dark cloud, and a second of drawing. */
+const NEWEST = 300
+const drawn = computed(() => told.value.slice(-NEWEST))
 const option = computed(() => {
   void settings.lamp // colours are read anew when the lamp is lit
   const { text, base, tooltip, splitLine } = chartStyle()
-  const all = told.value.flatMap((t) => [t.expected, t.took])
+  const all = drawn.value.flatMap((t) => [t.expected, t.took])
   const [min, max] = [2 ** Math.floor(Math.log2(Math.min(...all))), 2 ** Math.ceil(Math.log2(Math.max(...all)))]
   const axis = {
     type: 'log',
@@ -25,7 +28,7 @@ const option = computed(() => {
     nameTextStyle: text,
     splitLine,
   }
-  const points = (which: boolean) => told.value.filter((t) => t.held === which).map((t) => [t.expected, t.took])
+  const points = (which: boolean) => drawn.value.filter((t) => t.held === which).map((t) => [t.expected, t.took])
   return {
     ...base,
     grid: { left: 8, right: 60, top: 54, bottom: 8, containLabel: true },
@@ -47,7 +50,11 @@ const option = computed(() => {
 <template>
   <section v-if="told.length" aria-labelledby="truth-head">
     <h2 id="truth-head">{{ held }} of {{ told.length }} took as long as was to be expected</h2>
-    <p class="soft">Eight in ten should lie within the interval they were given.</p>
+    <p class="soft">
+      Eight in ten should lie within the interval they were given.{{
+        drawn.length < told.length ? ` The newest ${drawn.length} are drawn.` : ''
+      }}
+    </p>
     <div style="height: 260px"><VChart :option="option" autoresize /></div>
     <div class="sr">
       <table>
@@ -55,7 +62,7 @@ const option = computed(() => {
           Minutes expected and taken
         </caption>
         <tbody>
-          <tr v-for="t in told" :key="t.id">
+          <tr v-for="t in drawn" :key="t.id">
             <td>
               expected {{ Math.round(t.expected) }} ({{ Math.round(t.low) }} to {{ Math.round(t.high) }}), took
               {{ Math.round(t.took) }} minutes

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref } from 'vue'
+import { onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { liveQuery } from 'dexie'
 import { bladeWords, minutesWords, rankBlades, stockWords, evaluate, lengthWords, strokesWords } from '@green-pitch/core'
+import { breathe } from '../../data/breathe'
 import { db } from '../../data/db'
 import { fileStem, openFile, saveFile } from '../../data/files'
 import type { JobRecord } from '../../data/records'
@@ -32,26 +33,41 @@ const sub = liveQuery(() => db.jobs.orderBy('changed').reverse().toArray()).subs
 })
 onBeforeUnmount(() => sub.unsubscribe())
 
-const table = computed(() =>
-  rows.value.map((r) => {
-    const { job, blade } = r.ticket
-    const chosen = blade
-      ? evaluate(job, blade)
-      : rankBlades(job, { blades: shop.catalogue, owned: shop.owned, ownedFirst: settings.value.ownedFirst }).value[0]
-    const radius = job.cut.radius === undefined ? 'no curves' : `R ${lengthWords(job.cut.radius, settings.say)}`
-    return {
-      r,
-      stock: `${job.stock.material.name}, ${stockWords(job.stock, settings.say)}`,
-      cut: job.cut.grain ? `${job.cut.grain} the grain` : `${job.cut.kind}, ${radius}`,
-      saw: job.saw.short,
-      blade: chosen ? bladeWords(chosen.blade, settings.say) : 'none will do',
-      ok: !!chosen?.passes,
-      speed: chosen ? strokesWords(chosen.speed) : '',
-      seconds: chosen?.passes ? chosen.time.total : 0,
+function lineOf(r: JobRecord) {
+  const { job, blade } = r.ticket
+  const chosen = blade
+    ? evaluate(job, blade)
+    : rankBlades(job, { blades: shop.catalogue, owned: shop.owned, ownedFirst: settings.value.ownedFirst }).value[0]
+  const radius = job.cut.radius === undefined ? 'no curves' : `R ${lengthWords(job.cut.radius, settings.say)}`
+  return {
+    r,
+    stock: `${job.stock.material.name}, ${stockWords(job.stock, settings.say)}`,
+    cut: job.cut.grain ? `${job.cut.grain} the grain` : `${job.cut.kind}, ${radius}`,
+    saw: job.saw.short,
+    blade: chosen ? bladeWords(chosen.blade, settings.say) : 'none will do',
+    ok: !!chosen?.passes,
+    speed: chosen ? strokesWords(chosen.speed) : '',
+    seconds: chosen?.passes ? chosen.time.total : 0,
+  }
+}
+type Line = ReturnType<typeof lineOf>
+/** Calculated one job after the other, since fifty of them are a long while; shown when all are. */
+const table = shallowRef<Line[]>([])
+let asked = 0
+watch(
+  () => [rows.value, shop.catalogue, shop.owned, settings.value.ownedFirst, settings.say],
+  async () => {
+    const mine = ++asked
+    const lines: Line[] = []
+    for (const r of rows.value) {
+      lines.push(lineOf(r))
+      await breathe()
+      if (mine !== asked) return
     }
-  }),
+    table.value = lines
+  },
+  { immediate: true },
 )
-type Line = (typeof table.value)[number]
 const columns: Column<Line>[] = [
   { key: 'name', title: 'Job', sort: (t) => t.r.name },
   { key: 'stock', title: 'Stock', sort: (t) => t.stock },

@@ -9,6 +9,7 @@ import type { Settings } from '../../data/records'
 import { useKeeper } from '../../store/keeper'
 import { usePersistence } from '../../store/persistence'
 import { useLearned } from '../../store/learned'
+import { useStages } from '../../ui/stages'
 import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
 import Choice from '../../ui/Choice.vue'
@@ -16,6 +17,7 @@ import Themed from '../../ui/Themed.vue'
 import { dayWords } from '../../ui/clock'
 
 const router = useRouter()
+const stands = useStages(4)
 const settings = useSettings()
 const keeper = useKeeper()
 const learned = useLearned()
@@ -154,7 +156,7 @@ const count = (b: Backup) =>
           >
         </div>
       </section>
-      <section class="grid" aria-labelledby="schools-head">
+      <section v-if="stands > 1" class="grid" aria-labelledby="schools-head">
         <h2 id="schools-head" class="all">Your school</h2>
         <Choice
           label="Size"
@@ -198,7 +200,7 @@ const count = (b: Backup) =>
           @update:model-value="(v) => settings.change({ teethSchool: v })"
         />
       </section>
-      <section class="grid" aria-labelledby="learn-head">
+      <section v-if="stands > 2" class="grid" aria-labelledby="learn-head">
         <h2 id="learn-head" class="all">Learning from your cuts</h2>
         <div class="field">
           <Checkbox :checked="learning.on" @change="(e) => put({ on: e.target.checked })"
@@ -231,7 +233,7 @@ const count = (b: Backup) =>
           <span class="soft">Clamps or spring of one saw: under Saws, with its marks.</span>
         </div>
       </section>
-      <section aria-labelledby="keep-head">
+      <section v-if="stands > 3" aria-labelledby="keep-head">
         <h2 id="keep-head">Backup</h2>
         <p class="soft">
           Everything lives in this browser, on this machine. A backup is one file and restores exactly.

@@ -31,7 +31,7 @@ const option = computed(() => {
   const points = (which: boolean) => drawn.value.filter((t) => t.held === which).map((t) => [t.expected, t.took])
   return {
     ...base,
-    grid: { left: 8, right: 60, top: 54, bottom: 8, containLabel: true },
+    grid: { left: 8, right: 76, top: 54, bottom: 8, containLabel: true },
     tooltip: {
       ...tooltip,
       formatter: ({ value }: { value: [number, number] }) => `expected ${Math.round(value[0])} min, took ${Math.round(value[1])}`,

@@ -21,7 +21,8 @@ function step(name, alone = false) {
     child.stdout?.on('data', (text) => said.push(text))
     child.stderr?.on('data', (text) => said.push(text))
     child.on('error', fail)
-    child.on('exit', (code) => {
+    // its last words come after its exit
+    child.on('close', (code) => {
       running.delete(child)
       took.push([name, since(start)])
       if (!alone) process.stdout.write(`\n— ${name}\n${Buffer.concat(said)}`)

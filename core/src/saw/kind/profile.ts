@@ -35,8 +35,9 @@ export interface Profile {
   strokes: 'set' | 'arm'
   /** its blade is pulled taut between two ends, held at its upper end only, or is a plate in a handle */
   holds: 'taut' | 'hanging' | 'plate'
-  /** the work lies on it, show face up by habit, and its underside is cleaned all the same: a table that is set square, or a pin */
+  /** the work lies on it, show face up by habit, and its underside is cleaned all the same */
   onTable: boolean
+  /** what it lies on is a table, set square or tilted; absent, a bench pin or a vise holds it */
   table: boolean
   /** a foot holds the work down against the up stroke */
   holdDown: boolean

@@ -33,7 +33,7 @@ for (const [name, times] of [
         const first = rankBlades(j).value.slice(0, 5)
         const b = first[t % first.length]!.blade
         const m = shop.middle(j, b)
-        const total = m.sawing + m.threading + m.marking + m.cleanUp
+        const total = m.sawing + m.threading + m.ready + m.cleanUp
         const f = forecast(j, b, beliefs)
         error.push(Math.abs(Math.log(f.total.median / total)))
         blind.push(Math.abs(Math.log(forecast(j, b).total.median / total)))
@@ -43,7 +43,7 @@ for (const [name, times] of [
         held.life!.push(holds(f.life, h.life))
         for (const k of ['edge', 'face', 'underside'] as const) held[k]!.push(holds(f[k], h[k]))
         // which of the first five: true seconds of time and clean-up
-        const truly = first.map((r) => { const x = shop.middle(j, r.blade); return x.sawing + x.threading + x.marking + x.cleanUp }) // prettier-ignore
+        const truly = first.map((r) => { const x = shop.middle(j, r.blade); return x.sawing + x.threading + x.ready + x.cleanUp }) // prettier-ignore
         const least = (values: number[]) => values.indexOf(Math.min(...values))
         const best = Math.min(...truly)
         const chosenBlind = truly[least(first.map((r) => r.time.total))]!
@@ -51,7 +51,7 @@ for (const [name, times] of [
         lossBlind += chosenBlind - best
         lossTold += chosenTold - best
         worse += chosenTold / chosenBlind - 1
-        const whole = (blade: Blade) => { const x = shop.middle(j, blade); return x.sawing + x.threading + x.marking + x.cleanUp } // prettier-ignore
+        const whole = (blade: Blade) => { const x = shop.middle(j, blade); return x.sawing + x.threading + x.ready + x.cleanUp } // prettier-ignore
         const [before, after] = [whole(first[0]!.blade), whole(rankBlades(j, { beliefs }).value[0]!.blade)]
         savedTold += (before - after) / before
         savedAll += (before - whole(rankBlades(j, { beliefs: shop.knowing(j, blades) }).value[0]!.blade)) / before

@@ -1,8 +1,9 @@
-import { evaluate, forecast, gradesOf, learn, makeJob, materials, MODEL, rankBlades, responses, saws, systemOf, type Beliefs, type Blade, type Grade, type Job, type LogEntry } from '../../core/src/index.js' // prettier-ignore
+import { evaluate, forecast, gradesOf, learn, makeJob, materials, MODEL, rankBlades, readySeconds, responses, saws, systemOf, type Beliefs, type Blade, type Grade, type Job, type LogEntry } from '../../core/src/index.js' // prettier-ignore
 import { seeded } from '../../core/src/number/index.js'
 
 // The truth is made here, by none of the model's own functions: its own spreads, its own levels, another kind of scatter.
 const SPREAD = { user: 0.3, class: 0.2, material: 0.18, pattern: 0.18, match: 0.15, saw: 0.2 }
+const DRAWN = 0.27 // what drawings of one length and radius scatter about their middle (bench/undrawn)
 const GRADED = { user: 0.4, class: 0.3, material: 0.3, pattern: 0.35, match: 0.25, saw: 0.3 }
 
 function gauss(random: () => number): number {
@@ -60,7 +61,7 @@ export function shopOf(seed: number, times: number) {
     return {
       sawing: v.time.cutting * Math.exp(truth('sawing', j, b)),
       threading: v.time.threading * Math.exp(truth('threading', j, b)),
-      marking: v.time.marking,
+      ready: readySeconds(v.time.ready),
       cleanUp: v.time.cleanUp * Math.exp(truth('cleanUp', j, b)),
       life: life * Math.exp(truth('life', j, b)),
       edge: g.edge + truth('edge', j, b, GRADED),
@@ -72,14 +73,16 @@ export function shopOf(seed: number, times: number) {
     const m = middle(j, b)
     const clock = Math.exp(0.2 * gauss(random))
     const grade = (g: number) => Math.min(5, Math.max(1, Math.round(g + 0.7 * gauss(random)))) as Grade
-    const atSaw = (m.sawing + m.threading) * clock + m.marking
+    // a drawing is sawn that the ticket's figures only stand for
+    const drawn = j.cut.radius === undefined ? 1 : Math.exp(DRAWN * gauss(random))
+    const atSaw = (m.sawing * drawn + m.threading) * clock
     const cleanUp = m.cleanUp * Math.exp(0.2 * gauss(random))
     let [left, used] = [m.sawing / 60, 1]
     let lasts = m.life * Math.exp(0.5 * gauss(random))
     const first = lasts
     while (left > lasts && used < 99) [left, used, lasts] = [left - lasts, used + 1, m.life * Math.exp(0.5 * gauss(random))]
     const worn = left > 0.95 * lasts
-    return { atSaw, cleanUp, total: atSaw + cleanUp, edge: grade(m.edge), face: grade(m.face), underside: grade(m.underside), used, worn, life: first } // prettier-ignore
+    return { atSaw, cleanUp, total: m.ready + atSaw + cleanUp, edge: grade(m.edge), face: grade(m.face), underside: grade(m.underside), used, worn, life: first } // prettier-ignore
   }
   function entry(i: number): LogEntry {
     const j = job()

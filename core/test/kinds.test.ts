@@ -2,6 +2,7 @@ import { describe, expect, it, test } from 'vitest'
 import {
   blades,
   clampTrouble,
+  drillingSeconds,
   evaluate,
   heights,
   homeGroup,
@@ -40,7 +41,6 @@ import {
   type WayKind,
   stops,
 } from '../src/index.js'
-import { paceOf } from '../src/pattern/index.js'
 
 const jobOf = (material: string, thickness: number, saw: Saw, cut: Partial<Cut> = {}, rest: Partial<Job> = {}) =>
   makeJob({
@@ -119,8 +119,8 @@ describe('one height everywhere', () => {
     const tilt = setUp(job, blade).value.find((i) => i.do === 'tilt')!
     expect(tilt).toMatchObject({ height: expect.closeTo(H, 9) as number })
     // drilling goes through the same height
-    const [square, leaning] = [paceOf({ ...job, cut: { ...job.cut, bevel: undefined } }, blade), paceOf(job, blade)]
-    expect((leaning.drilling - 9) / (square.drilling - 9)).toBeCloseTo(Math.SQRT2, 9)
+    const [square, leaning] = [drillingSeconds({ ...job, cut: { ...job.cut, bevel: undefined } }), drillingSeconds(job)]
+    expect((leaning - 9) / (square - 9)).toBeCloseTo(Math.SQRT2, 9)
   })
 })
 

@@ -3,6 +3,8 @@ import fc from 'fast-check'
 import {
   bestKit,
   blades,
+  bladesShare,
+  evaluate,
   bladeById,
   changedJob,
   chartRow,
@@ -11,7 +13,6 @@ import {
   demandOf,
   exactly,
   familyOf,
-  forecast,
   kitsBySchool,
   makeJob,
   materialById,
@@ -87,7 +88,7 @@ describe('kit', () => {
     const time = (b: Blade, j: (typeof jobs)[number]) => {
       if (!passes(j.job, b)) return Infinity
       const scored = scores.get(j)!
-      return forecast(j.job, b).total.median * (1 + 3 * (Math.max(...scored.values()) - scored.get(b.id)!))
+      return bladesShare(evaluate(j.job, b).time) * (1 + 3 * (Math.max(...scored.values()) - scored.get(b.id)!))
     }
     const of = (set: Blade[]) => {
       let [c, l] = [0, 0]

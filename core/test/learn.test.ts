@@ -285,7 +285,7 @@ describe('a shop whose true factors are hidden', () => {
           const { blade } = rankBlades(job).value[t % 5]!
           const m = shop.middle(job, blade)
           const f = forecast(job, blade, beliefs).total
-          const truth = m.sawing + m.threading + m.marking + m.cleanUp
+          const truth = m.ready + m.sawing + m.threading + m.cleanUp
           error.push(Math.abs(Math.log(f.median / truth)))
           blind.push(Math.abs(Math.log(forecast(job, blade).total.median / truth)))
           const seen = shop.happens(job, blade).total

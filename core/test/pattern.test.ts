@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { bladeById, evaluate, learn, makeJob, MODEL, ownTimes, sawById, type LogEntry } from '../src/index.js'
+import { bladeById, evaluate, makeJob, recut } from '../src/index.js'
 import {
   drawnLength,
   bestOrder,
@@ -323,7 +323,8 @@ describe('reckoning', () => {
     expect(kinds).toContain('island')
     expect(found.narrowest!.width).toBeGreaterThan(0)
     expect(found.order.at(-1)).toBe(found.rings.find((r) => r.ring.role === 'outline')!.ring.id)
-    expect(found.bill.total.low).toBeLessThan(found.bill.total.high)
+    const bent = found.course.bends.reduce((t, [, mm]) => t + mm, 0)
+    expect(bent).toBeGreaterThan(0.99 * found.length)
   })
 
   it('the kerf’s centre lies half a kerf into the waste; parallel lines agree with exact offsets', () => {
@@ -402,23 +403,15 @@ describe('reckoning', () => {
     )
   })
 
-  it('times: a finer blade saws longer, a twisted one need not pivot, and the log narrows and moves the estimate', () => {
-    const fine = reckon(panel, { ...given, blade: bladeById('scroll-reverse-skip-2')! })
-    expect(fine.bill.cutting).toBeGreaterThan(found.bill.cutting)
-    expect(reckon(panel, { ...given, blade: bladeById('scroll-twisted-2')! }).bill.pivots).toBe(0)
-    const slow = Array.from({ length: 12 }, (_, i): LogEntry => {
-      const { time, feed } = evaluate(job, given.blade)
-      const minutes = (1.5 * (time.cutting + time.threading)) / 60
-      return { id: `e${i}`, at: i, jobId: 'j', title: '', job, blade: given.blade, model: MODEL, predicted: { feed: feed.value, spm: 1, seconds: 1 }, minutes, length: job.cut.length, blades: 1, fate: 'fine', face: 4, underside: 4, edge: 4, cleanUpMinutes: 0, note: '' } // prettier-ignore
-    })
-    const own = ownTimes(job, given.blade, learn({ entries: slow }))
-    const many = reckon(panel, { ...given, own }).bill
-    expect(many.predicted).toEqual(found.bill.predicted)
-    expect(many.cutting / found.bill.cutting).toBeGreaterThan(1.3)
-    expect(many.atSaw.mid).toBeGreaterThan(1.2 * found.bill.atSaw.mid)
-    expect(many.atSaw.high / many.atSaw.low).toBeLessThan(found.bill.atSaw.high / found.bill.atSaw.low)
-    const frame = makeJob({ saw: sawById('frame-70')!, cut: { radius: 3 } })
-    expect(reckon(panel, { ...given, job: frame, blade: bladeById('jeweler-4')! }).bill.threading).not.toBe(found.bill.threading)
+  it('times: the ticket’s own reckoning follows the drawing; a finer blade saws longer, and a twisted one need not pivot', () => {
+    const drawn = { ...job, cut: recut(job.cut, { course: found.course, openings: found.rings.filter((r) => r.hole).length }) }
+    const of = (id: string) => evaluate(drawn, bladeById(id)!).time.cutting
+    const along = found.rings.filter((r) => r.sawn).reduce((t, r) => t + r.cutting + r.plan.seconds, 0)
+    expect(of(given.blade.id)).toBeCloseTo(along, 6)
+    expect(of('scroll-reverse-skip-2')).toBeGreaterThan(along)
+    const idle = { ...drawn, cut: { ...drawn.cut, course: { ...found.course, corners: found.course.corners + 100 } } }
+    expect(evaluate(idle, given.blade).time.cutting).toBeCloseTo(along + 100, 6)
+    expect(evaluate(idle, bladeById('scroll-twisted-2')!).time.cutting).toBe(of('scroll-twisted-2'))
   })
 
   it('small exact ones: slices and fit', () => {

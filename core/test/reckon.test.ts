@@ -2,7 +2,6 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { seeded } from '../src/number/index.js'
 import {
-  billInputs,
   bladeById,
   blades,
   makeJob,
@@ -10,7 +9,6 @@ import {
   remedyWords,
   ringName,
   saws,
-  timeRange,
   troubleWords,
   watchWords,
   wayRoundWords,
@@ -54,6 +52,7 @@ import {
   type Points,
   type Reckoning,
   inlayAngle,
+  bendsOf,
 } from '../src/pattern/index.js'
 
 const angle = fc.double({ min: 0, max: 2 * Math.PI, noNaN: true })
@@ -234,8 +233,8 @@ describe('the plan, time and order', () => {
     const pace = paceOf(job, blade)
     for (let r = 0.1; r < 80; r *= 1.3) expect(pace.feed(r)).toBeLessThanOrEqual(pace.feed(r * 1.3) + 1e-9)
     const circle = blob({ n: 360, lobes: 2, swell: 0, phase: 0, r: 8 })
-    close(sawingSeconds(circle, pace), (2 * Math.PI * 8) / pace.feed(8), 0.02)
-    expect(sawingSeconds(box(0, 0, 300, 300), pace)).toBeGreaterThan(1200 / pace.straight - 1e-6)
+    close(sawingSeconds(bendsOf(circle), pace), (2 * Math.PI * 8) / pace.feed(8), 0.02)
+    expect(sawingSeconds(bendsOf(box(0, 0, 300, 300)), pace)).toBeGreaterThan(1200 / pace.straight - 1e-6)
   })
   it('the order found is never worse than reading, nearest or random ones', () => {
     fc.assert(
@@ -314,8 +313,6 @@ describe('troubles, remedies and words', () => {
       ...remediesFor(g, found, j, b, blades).map((r) => remedyWords(r, say)),
     ]),
     ...found.rings.flatMap((r) => [ringName(found, r.ring.id), wayRoundWords(r), ...watchWords(r, found, j, say).map((w) => w.text)]),
-    ...billInputs(found.bill).map((i) => i.value),
-    timeRange(found.bill.total),
   ]
   it('carry no hole, no infinity and no lost word, on any saw, in any stock', () => {
     fc.assert(
@@ -326,13 +323,8 @@ describe('troubles, remedies and words', () => {
         fc.constantFrom('mm' as const, 'in' as const),
         (o, b, shapes, unit) => {
           const j = makeJob({ saw: o.saw, stock: { form: 'board', material: o.material, thickness: o.thickness }, cut: { turn: o.turn } })
-          const found = reckon(panel(shapes, 1.2), { ...given, job: j, blade: b, rates: { hour: 20, blade: 1, stock: 5, finish: 0 } })
+          const found = reckon(panel(shapes, 1.2), { ...given, job: j, blade: b })
           for (const s of speak(found, j, b, { unit, naming: 'size' })) expect(s).not.toMatch(/undefined|NaN|Infinity|\bnull\b|\[object/)
-          for (const x of [found.bill.total, found.bill.atSaw, found.bill.blades, found.bill.price!]) {
-            expect(Object.values(x).every(Number.isFinite)).toBe(true)
-            expect(x.low).toBeLessThanOrEqual(x.mid)
-            expect(x.mid).toBeLessThanOrEqual(x.high)
-          }
           expect(JSON.stringify(found)).not.toContain('null')
           expect(openingRows(found)).toHaveLength(found.order.length)
         },

@@ -1,7 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
-  atSawWords,
   becauseWords,
   bladeById,
   blades,
@@ -163,7 +162,6 @@ describe('what is said of one’s own cuts', () => {
     const s = (median: number, low: number, high: number) => ({ median: 60 * median, low: 60 * low, high: 60 * high })
     expect(spanWords(s(14, 11, 18))).toEqual({ mid: '14 min', span: '11–18' })
     expect(spanWords(s(1, 0.6, 1.6)).span).toMatch(/ to /)
-    expect(atSawWords({ atSaw: s(61, 50, 79) })).toMatch(/\(50–79\)$/)
     expect([gradeSpan({ median: 3.3, low: 2.8, high: 3.2 }), gradeSpan({ median: 4, low: 2.4, high: 4.6 })]).toEqual([{ mid: '3.5', span: '3' }, { mid: '4', span: '2–5' }]) // prettier-ignore
     expect(weighedWords('Pear', { times: 1.04, doubt: 0.1 })).toBe('Pear cuts as its figure says, give or take 10 %.')
     expect(weighedWords('Pear', { times: 1.5, doubt: 0.1 })).toMatch(/^Pear is 1\.5 times as hard to cut/)

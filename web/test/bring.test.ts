@@ -120,8 +120,8 @@ describe('what is done to a pattern', () => {
     jobs.edit((t) => ({ ...t, blade: other.blade }), 'blade')
     await vi.waitUntil(() => pattern.fewest === undefined)
   })
-  it('an order by hand costs no less than the suggested one; beats go all the way round; another blade is weighed', async () => {
-    const { pattern, answer } = await shop()
+  it('an order by hand costs no less than the suggested one; beats go all the way round', async () => {
+    const { pattern } = await shop()
     await vi.waitUntil(() => pattern.found, { timeout: 20_000 })
     const { order, rings, cost } = pattern.found!
     const openings = order.filter((id) => rings[id]!.ring.role === 'opening')
@@ -132,8 +132,5 @@ describe('what is done to a pattern', () => {
     const round = rings[openings[0]!]!.measure.length
     expect(beats.length).toBe(Math.floor(round / 5))
     expect(beats.every((b, i) => i === 0 || b.s > beats[i - 1]!.s)).toBe(true)
-    const finer = answer.ranked.find((r) => r.blade.width < answer.blade.width)!
-    const bill = await pattern.compare(finer.blade)
-    expect(bill!.cutting).toBeGreaterThan(0)
   })
 })

@@ -129,14 +129,6 @@ describe('the pattern and its worker', () => {
     await reckoned(pattern)
     expect(pattern.tooLarge).toBeUndefined()
   })
-  it('another blade is compared without touching what stands', async () => {
-    const { pattern } = await shop()
-    await reckoned(pattern)
-    const stands = pattern.found!.bill.total.mid
-    const other = await pattern.compare(bladeById('scroll-reverse-skip-9')!)
-    expect(other!.cutting).toBeLessThan(pattern.found!.bill.cutting)
-    expect(pattern.found!.bill.total.mid).toBe(stands)
-  })
 })
 
 describe('the ear and its worker', () => {

@@ -6,6 +6,7 @@ import {
   edgeForecast,
   maxChipLoad,
   pressed,
+  readySeconds,
   regraded,
   speedBand,
   steadyFeed,
@@ -73,5 +74,5 @@ function timed(time: CutTime, by: Shifts): CutTime {
     time.threading * Math.exp(by.threading),
     time.cleanUp * Math.exp(by.cleanUp),
   ]
-  return { cutting, threading, marking: time.marking, cleanUp, total: cutting + threading + time.marking + cleanUp }
+  return { ...time, cutting, threading, cleanUp, total: cutting + threading + readySeconds(time.ready) + cleanUp }
 }

@@ -2,7 +2,7 @@ import { bisect } from '../number/index.js'
 import { blades as catalogue, startingHole, turnRadius, type Blade } from '../blade/index.js'
 import { type LimitId, turnForClearance, type Saw, isHandFrame } from '../saw/index.js'
 import { crossing, scaled } from '../stock/index.js'
-import { drawnRadius, heights, type Cut, type Job } from '../job/index.js'
+import { drawnRadius, heights, recut, type Cut, type Job } from '../job/index.js'
 import { limitById, limitsOf, passesUsable, usable } from './limit.js'
 import { stops } from './margin.js'
 import { leastWeb } from './ofCut.js'
@@ -67,7 +67,7 @@ interface Change {
   /** the job changed so, with what it was changed from and to; undefined where there is nothing to change, or no change of this kind opens a way */
   apply(job: Job, blades: readonly Blade[]): (Pick<WayStep, 'from' | 'to'> & { job: Job }) | undefined
 }
-const withCut = (job: Job, patch: Partial<Cut>): Job => ({ ...job, cut: { ...job.cut, ...patch } })
+const withCut = (job: Job, patch: Partial<Cut>): Job => ({ ...job, cut: recut(job.cut, patch) })
 /** Of blades the saw can clamp and that suit the stock, those that do it; and whether any does. */
 const fitting = (job: Job, blades: readonly Blade[]) => blades.filter((b) => passesUsable(job, b))
 const anyFits = (job: Job, blades: readonly Blade[]) => blades.some((b) => passesUsable(job, b))

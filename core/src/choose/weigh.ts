@@ -2,7 +2,7 @@ import { netWidth, sizedByTeeth, type Blade } from '../blade/index.js'
 import { madeFor, profileOf } from '../saw/index.js'
 import { familyOfStock, type MaterialClass } from '../stock/index.js'
 import type { Job } from '../job/index.js'
-import { COOL, filingFit } from '../cut/index.js'
+import { bladesShare, COOL, filingFit } from '../cut/index.js'
 import type { Evaluation } from './evaluate.js'
 import { limitById } from './limit.js'
 import { type Margin } from './margin.js'
@@ -99,7 +99,7 @@ export interface Best {
   kerf: number
 }
 export const bestOf = (all: readonly Evaluation[]): Best => ({
-  time: Math.min(...all.map((v) => v.time.total)),
+  time: Math.min(...all.map((v) => bladesShare(v.time))),
   strength: Math.max(...all.map((v) => strength(v.blade))),
   kerf: Math.min(...all.map((v) => v.blade.kerf)),
 })
@@ -116,7 +116,7 @@ export function utilities(v: Evaluation, job: Job, best: Best): Record<Merit, nu
     edge: clamp(1 - v.edge.ridge / v.edge.struck / poor.ridge) * sound,
     underside: (1 - v.edge.deep.share) * clamp(1 - v.edge.tear / v.edge.struck / poor.tear),
     pace: (pace / (pace + poor.feed)) * sound,
-    time: (1 + TIME * Math.log(best.time / v.time.total)) * filed,
+    time: (1 + TIME * Math.log(best.time / bladesShare(v.time))) * filed,
     // a hand saw's plate does not break
     strength: v.blade.plate ? 1 : 1 + STRENGTH * Math.log(strength(v.blade) / best.strength),
     waste: 1 + WASTE * Math.log(best.kerf / v.blade.kerf),

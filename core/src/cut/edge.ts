@@ -1,8 +1,7 @@
 import { isMetal } from '../stock/index.js'
 import { meanSpacing, type Blade } from '../blade/index.js'
-import { isStrung, profileOf, tableHeight, threadingSeconds, isJigsaw } from '../saw/index.js'
-import { centreRadius, heights, type Job } from '../job/index.js'
-import { feedAt, maxChipLoad, OPEN, type SteadyFeed } from './feed.js'
+import { isStrung, profileOf, tableHeight } from '../saw/index.js'
+import { heights, type Job } from '../job/index.js'
 import { filingFit } from './filing.js'
 import { orbitStrikes } from './orbit.js'
 import { characterOf } from './pattern.js'
@@ -107,6 +106,7 @@ function asSeen(job: Job, { ridge, underside, face }: Pick<EdgeForecast, 'ridge'
   return { grade, tear, deep, chips: deep.count >= CHIPPED }
 }
 
+const PLANED = 40 // s per 100 mm of an edge 10 mm high: deeper ridges are planed, not sanded; estimate
 const SPOILT = 1.2 // of what counts as poor, from which a face is spoilt; estimate
 /** Ridges or tear-out that a grade is worth, of what counts as poor. */
 const PER_GRADE = SPOILT / 4
@@ -149,36 +149,3 @@ const SPREAD = 0.6 // of the logarithm of a chip's depth (reference)
 const deeperThan = (veneer: number, middle: number) => 1 / (1 + Math.exp((-1.702 * Math.log(middle / veneer)) / SPREAD))
 /** So many chips on 100 mm are told of; estimate. */
 const CHIPPED = 1.5
-
-export interface CutTime {
-  cutting: number
-  threading: number
-  /** marking the line on the other face, where the show face is laid down; rough work is sawn as it lies */
-  marking: number
-  cleanUp: number
-  total: number
-}
-
-const PLANED = 40 // s per 100 mm of an edge 10 mm high: deeper ridges are planed, not sanded; estimate
-const MARK = { set: 30, each: 0.04 } // s to turn the board and set out, and for each mm of line; estimates
-const LEFT_ROUGH = 0.01 // of the clean-up is done where a rough edge will do; estimate
-const TIGHT = 0.15 // of the path is as tight as its tightest curve; estimate
-
-/** Time for the job's length of cut and openings with this feed, s: sawing, threading by the saw's own procedure, clean-up. */
-export function cutTime(
-  job: Job,
-  blade: Blade,
-  feed: SteadyFeed,
-  edge = edgeForecast(job, blade, feed.chipLoad),
-  found = maxChipLoad(job, blade),
-): CutTime {
-  const R = centreRadius(job.cut, blade)
-  const typical = R === undefined ? feed.value : feedAt(job, blade, feed.inputs.spm, R * OPEN, found).value
-  const cutting = job.cut.length * ((1 - TIGHT) / typical + TIGHT / feed.value)
-  const threading = job.cut.kind === 'pierced' ? job.cut.openings * threadingSeconds(job.saw) : 0
-  const wanted = job.cut.finish === 'rough' ? LEFT_ROUGH : 1
-  const cleanUp = (wanted * edge.cleanUp * job.cut.length) / 100
-  const turned = isJigsaw(job.saw) && job.cut.finish !== 'rough' && faceUp(job, blade) === 'back'
-  const marking = turned ? MARK.set + MARK.each * job.cut.length : 0
-  return { cutting, threading, marking, cleanUp, total: cutting + threading + marking + cleanUp }
-}

@@ -65,7 +65,8 @@ export interface SteadyFeed {
 }
 
 const INTO = 10 // mm: a corner that is pivoted is not steered; the path into it is, as a curve of this radius; estimate
-const steered = ({ cut }: Job, radius: number | undefined) => (cut.turn === 'pivot' ? Math.max(radius ?? Infinity, INTO) : radius)
+const steered = ({ cut }: Pick<Job, 'cut'>, radius: number | undefined) =>
+  cut.turn === 'pivot' ? Math.max(radius ?? Infinity, INTO) : radius
 
 /** Feed of stock taller than the stroke, mm/s: no faster than dust is worked out of its middle; undefined where the stroke clears it. */
 function throughMiddle(job: Job, blade: Blade): number | undefined {
@@ -128,6 +129,21 @@ export function feedAt(
     rubs: (ceiling.cleanCut > ceiling.value ? ceiling.cleanCut : chipLoad) < floor,
     overcut: widened,
     inputs,
+  }
+}
+
+/**
+ * The same along a line that bends now more and now less, by the radius steered there, mm: what gaps and push allow stays, the
+ * hand's share goes by the bend. Of a measured drawing bends are steered, whatever its corners are.
+ */
+export function feedAlong(job: Job, blade: Blade, spm: number, ceiling = maxChipLoad(job, blade)): (radius: number) => number {
+  const { inputs } = feedAt(job, blade, spm, undefined, ceiling)
+  const cut: Job['cut'] = job.cut.course && job.cut.turn === 'pivot' ? { ...job.cut, turn: 'worked' } : job.cut
+  const most = Math.min(inputs.gullet, inputs.held, inputs.stroke ?? Infinity)
+  const pace = patternPace(job, blade)
+  return (radius) => {
+    const steer = controlFeed(cut, steered({ cut }, radius))
+    return (Math.min(most, steer) * pace) / overcutSlows(overcutAt({ cut }, blade, radius))
   }
 }
 

@@ -2,7 +2,7 @@ import { meanSpacing, startingHole, type Blade } from '../blade/index.js'
 import { rankBlades } from '../choose/index.js'
 import { nextDrill, type DrillSeries } from '../quantity/index.js'
 import { orbitChoice, orbitInUse } from '../cut/index.js'
-import type { Job } from '../job/index.js'
+import { recut, type Job } from '../job/index.js'
 import type { CauseId } from './faults.js'
 
 /** A cure as a change of the ticket: the job, and another blade where it takes one. */
@@ -21,7 +21,7 @@ export function cureOf(
   blades?: readonly Blade[],
   drills: readonly DrillSeries[] = ['metric'],
 ): Cure | undefined {
-  const cut = (patch: Partial<Job['cut']>): Cure => ({ job: { ...job, cut: { ...job.cut, ...patch } } })
+  const cut = (patch: Partial<Job['cut']>): Cure => ({ job: { ...job, cut: recut(job.cut, patch) } })
   const { stress, ...asBanded } = job
   const { spm, ...asPaced } = job
   /** the best ranked blade of those that differ in the way asked */

@@ -1,4 +1,4 @@
-import type { Job } from '../job/index.js'
+import { recut, type Job } from '../job/index.js'
 import { settableSpeed, speedRange, hasSpeed } from '../saw/index.js'
 
 /** Thin slices sawn on edge from a thicker piece. All mm, lead in mm per mm. */
@@ -53,8 +53,7 @@ export function sliceJob(job: Job, t: SliceTask, plan: SlicePlan): Job {
     ...job,
     stock: { material: job.stock.material, form: 'board', thickness: t.height },
     ...(hasSpeed(job.saw) && { spm: settableSpeed(job.saw, min + SLOW * (max - min)) }),
-    cut: {
-      ...job.cut,
+    cut: recut(job.cut, {
       kind: 'straight',
       radius: undefined,
       web: undefined,
@@ -62,6 +61,6 @@ export function sliceJob(job: Job, t: SliceTask, plan: SlicePlan): Job {
       openings: 0,
       grain: 'along',
       length: t.length * Math.max(1, plan.slices),
-    },
+    }),
   }
 }

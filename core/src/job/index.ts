@@ -1,4 +1,5 @@
 export * from './job.js'
+export * from './course.js'
 export * from './model.js'
 export * from './sound.js'
 export * from './usual.js'

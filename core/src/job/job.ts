@@ -2,6 +2,7 @@ import { toRadians } from '../number/index.js'
 import { materials, crossing, type Crossing, type Grain, type Stock } from '../stock/index.js'
 import { isStrung, saws, tableHeight, type CutPosition, type Saw, type StrungSaw } from '../saw/index.js'
 import type { Blade, TurnManner } from '../blade/index.js'
+import { recut, type Course } from './course.js'
 
 /** Bow allowed in the feed direction is what each finish means: see bowAllowed in cut. */
 export const finishes = ['careful', 'ordinary', 'rough'] as const
@@ -45,6 +46,8 @@ export interface Cut {
   /** length of cut, mm, and inside openings: for times, clean-up and blades */
   length: number
   openings: number
+  /** how its drawing's lines run, where it has one that these figures were read from */
+  course?: Course
   /** how far the blade leans from square to the stock, degrees; absent: square */
   bevel?: number
   /** which face lies up, where that is fixed; absent: whichever suits the blade */
@@ -143,7 +146,7 @@ export function makeJob(parts: Partial<Omit<Job, 'cut'>> & { cut?: Partial<Cut> 
     wear: 0,
     teethSchool: 'habit',
     ...parts,
-    cut: { ...plainCut, ...parts.cut },
+    cut: recut(plainCut, parts.cut ?? {}),
   }
 }
 

@@ -1,5 +1,6 @@
 import { type Beliefs } from '../belief/index.js'
 import type { Blade } from '../blade/index.js'
+import { bladesShare } from '../cut/index.js'
 import { commonness, poorer, rankBlades } from '../choose/index.js'
 import type { Job } from '../job/index.js'
 import { bestColumns } from './columns.js'
@@ -28,7 +29,7 @@ export function ratiosOf(jobs: readonly Work[], blades: readonly Blade[], belief
   return jobs.map(({ job }) => {
     const does = well(rankBlades(job, { blades, beliefs }).value, within)
     const first = topScore(does)
-    const counts = does.map((r) => r.time.total * poorer(first - r.score))
+    const counts = does.map((r) => bladesShare(r.time) * poorer(first - r.score))
     const best = Math.min(...counts)
     const row = new Float64Array(blades.length).fill(Infinity)
     does.forEach((r, i) => (row[place.get(r.blade.id)!] = counts[i]! / best))

@@ -3,7 +3,7 @@ import type { Blade } from '../blade/index.js'
 import { rankBlades } from '../choose/index.js'
 import { grouped } from '../number/index.js'
 import { heights, type Job } from '../job/index.js'
-import { forecast } from '../learn/index.js'
+import { billOf } from '../bill/index.js'
 import type { LogEntry } from '../log/index.js'
 import { well } from './kit.js'
 import type { NamedWork } from './mix.js'
@@ -114,7 +114,7 @@ export function workOf(
     .flatMap((p): YearsWork[] => {
       const blade = p.blade ?? bladeFor(p.job, beliefs, owned)
       if (!blade) return [{ title: p.title, jobId: p.jobId, job: p.job, minutes: 0, yearly: p.yearly, uses: [], from: 'plan' }]
-      const f = forecast(p.job, blade, beliefs)
+      const f = billOf(p.job, blade, { beliefs })
       const use = { job: p.job, blade, yearly: p.yearly, minutes: f.sawing.median / 60 }
       return [
         {

@@ -12,7 +12,6 @@ export interface Predicted {
   edge: EdgeForecast
   sawing: number
   threading: number
-  marking: number
   cleanUp: number
   life: number
 }
@@ -30,7 +29,6 @@ export function predictedOf(e: LogEntry): Predicted {
     edge,
     sawing: own?.sawing ?? time.cutting * share,
     threading: own?.threading ?? time.threading,
-    marking: time.marking,
     cleanUp: own?.cleanUp ?? time.cleanUp * share,
     life: lifeOf(job, blade, feed),
   }
@@ -182,8 +180,7 @@ export class Gathering {
     }
   }
   private addTime(e: LogEntry, p: Predicted, placed: Parts, weight: number, single: Single): void {
-    // marking out is no sawing: what is told of it is taken as predicted
-    const seconds = Math.max(60 * e.minutes - p.marking, 6 * e.minutes)
+    const seconds = 60 * e.minutes
     const told = e.rings?.length ? e.rings : e.minutes > 0 ? [{ took: seconds, sawing: p.sawing, threading: p.threading }] : []
     this.addTook(told, placed, weight * (e.rings?.length ? APART : 1))
     if (e.strokes) {

@@ -10,11 +10,6 @@ export function spanWords(i: Interval): { mid: string; span: string } {
   const whole = low >= 1.5 && high < 120
   return { mid: minutesWords(i.median), span: whole ? `${Math.round(low)}–${Math.round(high)}` : `${minutesWords(i.low)} to ${minutesWords(i.high)}` } // prettier-ignore
 }
-/** “about 61 min at the saw (50–79)”. */
-export function atSawWords({ atSaw }: Pick<Forecast, 'atSaw'>): string {
-  const { mid, span } = spanWords(atSaw)
-  return `about ${mid} at the saw (${span})`
-}
 /** A grade to halves, and between what whole grades it will lie. */
 export function gradeSpan(i: Interval): { mid: string; span: string } {
   const [low, high] = [Math.round(i.low), Math.round(i.high)]

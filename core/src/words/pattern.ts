@@ -6,7 +6,6 @@ import {
   PIVOT,
   SWING_ROOM,
   swingState,
-  type Bill,
   type TooMuch,
   type Unknown,
   type Reckoning,
@@ -23,8 +22,6 @@ import {
   type Facing,
   type ReadNote,
 } from '../pattern/index.js'
-import type { Range } from '../number/index.js'
-import { decimal } from '../quantity/index.js'
 import type { Blade } from '../blade/index.js'
 import type { Job } from '../job/index.js'
 import type { SlipVerdict, Transfer } from '../fit/index.js'
@@ -234,24 +231,6 @@ export function fewestWords({ changes, left }: Fewest, blade: Blade, say: Say): 
   const head = listWords(parts)
   const then = left ? `${left === 1 ? 'one place stays' : `${left} places stay`} beyond ${name}` : `${name} cuts all of it`
   return `${head[0]!.toUpperCase()}${head.slice(1)}, and ${then}.`
-}
-
-const rounded = (s: number) => minutesWords(s < 600 ? s : Math.round(s / 300) * 300)
-/** A range of time, mid figure first where it is narrow. */
-export const timeRange = (r: Range): string => (r.high - r.low < 60 ? rounded(r.mid) : `${rounded(r.low)} – ${rounded(r.high)}`)
-export const countRange = (r: Range): string => (r.low === r.high ? String(r.mid) : `${r.low} to ${r.high}`)
-export const moneyRange = (r: Range): string => `${decimal(r.low, 0)} – ${decimal(r.high, 0)}`
-
-/** What the time is made of, for “why?”. */
-export function billInputs(b: Bill): { name: string; value: string }[] {
-  return [
-    { name: 'sawing', value: minutesWords(b.cutting) },
-    { name: 'threading', value: minutesWords(b.threading) },
-    { name: 'drilling', value: minutesWords(b.drilling) },
-    { name: 'corners', value: minutesWords(b.pivots) },
-    { name: 'setting up', value: minutesWords(b.setting) },
-    { name: 'clean-up', value: minutesWords(b.cleanUp) },
-  ]
 }
 
 export const orderRule =

@@ -3,7 +3,7 @@ import { meanSpacing, startingHole } from '../blade/index.js'
 import { profileOf, strokeOf } from '../saw/index.js'
 import { heights, isStrungJob, type Job } from '../job/index.js'
 import { toDegrees } from '../number/index.js'
-import { aimStress, greenBand } from '../cut/index.js'
+import { aimStress, greenBand, readySeconds } from '../cut/index.js'
 import { leastWeb, type Evaluation } from '../choose/index.js'
 import { biteWords, feedWords, lengthWords, minutesWords, roundWords, strokesWords, type Say } from './say.js'
 import { drawnTurn, feedLimitWords, frayedAt, speedWords } from './rank.js'
@@ -104,7 +104,7 @@ export function explain(rule: JobRule, job: Job, v: Evaluation, say: Say, also?:
         [
           { name: 'sawing', value: minutesWords(v.time.cutting) },
           { name: 'threading', value: minutesWords(v.time.threading) },
-          ...(v.time.marking ? [{ name: 'marking the other face', value: minutesWords(v.time.marking) }] : []),
+          { name: 'getting ready', value: minutesWords(readySeconds(v.time.ready)) },
           { name: 'clean-up', value: minutesWords(v.time.cleanUp) },
           { name: 'length of cut', value: mm(job.cut.length) },
           { name: 'openings', value: String(job.cut.kind === 'pierced' ? job.cut.openings : 0) },

@@ -7,7 +7,7 @@ import { useShop } from '../store/shop'
 
 const SLICE = 30 // blades
 const FEW = 3 // cuts
-const parts = ['job', 'ranked', 'window', 'evaluation', 'forecast', 'setup', 'schools', 'doable', 'ways'] as const
+const parts = ['job', 'ranked', 'window', 'evaluation', 'bill', 'setup', 'schools', 'doable', 'ways'] as const
 
 /**
  * Calculates the answer before it is drawn, a step at a time. A first calculation runs cold, several times as long as any

@@ -1,5 +1,5 @@
 import {
-  atSawWords,
+  billWords,
   bandWords,
   bladeWords,
   capital,
@@ -26,7 +26,7 @@ import {
   type Say,
   type SetUp,
   type Evaluation,
-  type Forecast,
+  type Bill,
   type GreenBand,
   strokesWords,
   isJigsaw,
@@ -40,7 +40,7 @@ export interface CardIn {
   job: Job
   evaluation: Evaluation
   setup: SetUp
-  forecast: Forecast
+  bill: Bill
   /** only of a blade held at both ends */
   band?: GreenBand
   say: Say
@@ -101,9 +101,9 @@ export async function makeCard(c: CardIn): Promise<Blob> {
   const { blade } = evaluation
   const len = (mm: number) => lengthWords(mm, say)
 
-  text(fitting(c.name, 15, 'bold', right - MARGIN - 56), MARGIN, y + 2, 15, 'bold')
+  text(fitting(c.name, 15, 'bold', right - MARGIN - 66), MARGIN, y + 2, 15, 'bold')
   text('Green Pitch', right, y - 1.4, 8, 'normal', SOFT, 'right')
-  text(atSawWords(c.forecast), right, y + 2.6, 7.5, 'normal', INK, 'right')
+  text(billWords(c.bill), right, y + 2.6, 7.5, 'normal', INK, 'right')
   y += 5
   rule(y, 0.5)
 

@@ -19,7 +19,7 @@ import {
   sizeWindow,
   topStress,
   evaluate,
-  forecast,
+  billOf,
   outlook,
   weighed,
   waysOut,
@@ -34,6 +34,7 @@ import { useJob } from './job'
 import { useLearned } from './learned'
 import { useSettings } from './settings'
 import { useShop } from './shop'
+import type { Ticket } from '../data/records'
 
 const AGES = 1e9 // s; what would take longer than a life is no prediction
 
@@ -44,33 +45,37 @@ export const useAnswer = defineStore('answer', () => {
   const settings = useSettings()
   const learned = useLearned()
 
-  /** The job with what belongs to the person and the saw as it stands now: the school of teeth, and the marks as heard. */
-  const job = computed(() => {
-    const saw = jobs.job.saw
-    const calibration = shop.saws.find((s) => s.id === saw.id)?.calibration
-    return weighed({ ...jobs.job, saw: { ...saw, calibration }, teethSchool: settings.value.teethSchool }, learned.beliefs)
-  })
+  /** A job with what belongs to the person and the saw as it stands now: the school of teeth, and the marks as heard. */
+  function here(asked: Job): Job {
+    const calibration = shop.saws.find((s) => s.id === asked.saw.id)?.calibration
+    return weighed({ ...asked, saw: { ...asked.saw, calibration }, teethSchool: settings.value.teethSchool }, learned.beliefs)
+  }
+  const job = computed(() => here(jobs.job))
   /** What was suggested last for this job: of two that do equally well it stays. */
   const before: { job?: string; blade?: string; beliefs?: Beliefs } = {}
-  const ranking = computed(() => {
-    const { value } = rankBlades(job.value, {
+  const rankFor = (asked: Job, stays?: string) =>
+    rankBlades(asked, {
       blades: shop.catalogue,
       owned: shop.owned,
       ownedFirst: settings.value.ownedFirst,
-      // what was learned meanwhile is no small step of the job
-      before: before.job === jobs.record.id && before.beliefs === learned.beliefs ? before.blade : undefined,
+      before: stays,
       beliefs: learned.beliefs,
-    })
+    }).value
+  const ranking = computed(() => {
+    // what was learned meanwhile is no small step of the job
+    const value = rankFor(job.value, before.job === jobs.record.id && before.beliefs === learned.beliefs ? before.blade : undefined)
     // no state of the answer: only what settles the next tie
     Object.assign(before, { job: jobs.record.id, blade: value[0]?.blade.id, beliefs: learned.beliefs })
     return value
   })
   /** As it would be with a full drawer. */
-  const suggested = computed((): Ranked[] => byPointOfView(job.value, ranking.value, settings.value.view, shop.owned))
+  const seen = (asked: Job, all: readonly Ranked[]): Ranked[] => byPointOfView(asked, all, settings.value.view, shop.owned)
+  const suggested = computed(() => seen(job.value, ranking.value))
   const left = (id: string) => shop.drawer.find((r) => r.blade.id === id)?.count
-  const needs = (r: Ranked) => r.time.cutting / 60 / (lifeOf(job.value, r.blade, r.feed) * r.own.lasts)
+  const shortFor = (asked: Job, all: readonly Ranked[]) =>
+    shortOf(all, left, (r) => r.time.cutting / 60 / (lifeOf(asked, r.blade, r.feed) * r.own.lasts))
   /** The first suggestion is out, or too few of it are left for this job. */
-  const out = computed(() => shortOf(suggested.value, left, needs))
+  const out = computed(() => shortFor(job.value, suggested.value))
   /** Today’s: what does instead of a kind that is out leads. */
   const ranked = computed((): Ranked[] => {
     const { instead } = out.value ?? {}
@@ -79,7 +84,7 @@ export const useAnswer = defineStore('answer', () => {
   /** The same of the blade chosen, where one was. */
   const short = computed(() => {
     const chosen = jobs.ticket.blade && ranked.value.find((r) => r.blade.id === jobs.ticket.blade!.id)
-    return chosen ? shortOf([chosen, ...ranked.value.filter((r) => r !== chosen)], left, needs) : out.value
+    return chosen ? shortFor(job.value, [chosen, ...ranked.value.filter((r) => r !== chosen)]) : out.value
   })
   const schools = computed(() => schoolPicks(job.value, ranking.value, settings.value.view.pattern, shop.owned))
 
@@ -98,8 +103,9 @@ export const useAnswer = defineStore('answer', () => {
       ranked.value.find((r) => r.blade.id === blade.value.id) ??
       evaluate(job.value, blade.value, undefined, learned.beliefs && outlook(learned.beliefs, job.value)(blade.value)),
   )
-  /** What the cut should come to, with what one’s own cuts have taught and the doubt that is left. */
-  const forecasted = computed(() => forecast(job.value, blade.value, learned.beliefs))
+  /** What the job comes to, with what one’s own cuts have taught and the doubt that is left: every place reads this one. */
+  const billed = (j: Job, b: Blade) => billOf(j, b, { beliefs: learned.beliefs, drills: settings.value.drills })
+  const bill = computed(() => billed(job.value, blade.value))
   const window = computed(() => sizeWindow(job.value, blade.value.group, shop.catalogue))
   const clash = computed(() => (ranked.value.length ? undefined : collision(window.value, job.value)))
   const ways = computed(() => (ranked.value.length ? [] : waysOut(job.value, shop.offered, shop.catalogue)))
@@ -119,6 +125,14 @@ export const useAnswer = defineStore('answer', () => {
     },
     { debounce: 250, immediate: true },
   )
+  /** What leads a job that is not in hand, with what it comes to; undefined where nothing does. */
+  function answerTo({ job: asked, blade: chosen }: Ticket) {
+    const j = here(asked)
+    const all = seen(j, rankFor(j))
+    const first = shortFor(j, all)?.instead ?? all[0]
+    const blade = chosen ?? first?.blade
+    return blade && { job: j, blade, passes: all.some((r) => r.blade.id === blade.id), bill: billed(j, blade) }
+  }
   const setup = computed(() => setUp(job.value, blade.value, settings.value.drills))
   const doable = computed(() => {
     const own = shop.catalogue.filter((b) => shop.owned.has(b.id))
@@ -149,7 +163,9 @@ export const useAnswer = defineStore('answer', () => {
     heard: jobs.ticket.heard,
   })
   return {
-    forecast: forecasted,
+    bill,
+    answerTo,
+    billed,
     without,
     job,
     heard,

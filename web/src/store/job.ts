@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { makeJob, MODEL, type Cut, type Job } from '@green-pitch/core'
+import { makeJob, MODEL, recut, type Cut, type Job } from '@green-pitch/core'
 import { db, save, setMeta } from '../data/db'
 import { freshId } from '../data/id'
 import type { AsideRecord, JobRecord, Ticket } from '../data/records'
@@ -56,7 +56,12 @@ export const useJob = defineStore('job', () => {
     put(after)
   }
   const editJob = (patch: Partial<Job>, field: string) => edit((t) => ({ ...t, job: { ...t.job, ...patch } }), field)
-  const editCut = (patch: Partial<Cut>, field: string) => editJob({ cut: { ...job.value.cut, ...patch } }, field)
+  const editCut = (patch: Partial<Cut>, field: string) => editJob({ cut: recut(job.value.cut, patch) }, field)
+  /** What was measured anew of what is on the ticket already: no step anybody would take back. */
+  function note(patch: Partial<Cut>) {
+    const t = { ...ticket.value, job: { ...job.value, cut: { ...job.value.cut, ...patch } } }
+    if (JSON.stringify(t) !== JSON.stringify(ticket.value)) put(t)
+  }
 
   function step(from: typeof past, to: typeof past) {
     const back = from.value.at(-1)
@@ -169,6 +174,7 @@ export const useJob = defineStore('job', () => {
     edit,
     editJob,
     editCut,
+    note,
     ordered,
     undo,
     redo,

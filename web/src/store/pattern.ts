@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { proxy, transfer, wrap, type Remote } from 'comlink'
-import { ownTimes, type Blade } from '@green-pitch/core'
+import { priceOf, type Blade } from '@green-pitch/core'
 import {
   fileKind,
   noChoices,
@@ -22,7 +22,6 @@ import { useAnswer } from './answer'
 import { useJob } from './job'
 import { useInHand } from './kept'
 import { useSettings } from './settings'
-import { useLearned } from './learned'
 import { useTrouble } from './trouble'
 
 const FIGURES = 'pattern' // what an edit of the ticket by the pattern itself is called
@@ -42,7 +41,6 @@ export const usePattern = defineStore('pattern', () => {
   const jobs = useJob()
   const answer = useAnswer()
   const settings = useSettings()
-  const learned = useLearned()
   const trouble = useTrouble()
 
   const reckoned = shallowRef<Found>()
@@ -238,16 +236,16 @@ export const usePattern = defineStore('pattern', () => {
     await row.drop()
   }
 
-  /** What the worker calculates with: plain, and of the log only what it says of this job and blade. */
+  /** What the job comes to in the user's money. */
+  const price = computed(() => priceOf(answer.bill, { stock: 0, finish: 0, ...settings.value.rates, ...record.value?.costs }))
+  /** What the worker calculates with: plain. */
   const givenFor = (blade: Blade, r: PatternRecord): ReckonGiven =>
     JSON.parse(
       JSON.stringify({
         job: answer.job,
         blade,
-        own: ownTimes(answer.job, blade, learned.beliefs),
         choices: r.choices,
         drills: settings.value.drills,
-        rates: { ...settings.value.rates, ...r.costs },
       }),
     ) as ReckonGiven
   /** Every way the drawing can be read, with a picture of the piece each leaves; asked when it is to be shown. */
@@ -301,8 +299,6 @@ export const usePattern = defineStore('pattern', () => {
   }
   /** When each place of a ring should be reached. */
   const beats = async (id: number) => (record.value ? await worker().beats(id, givenFor(answer.blade, record.value)) : [])
-  /** What the same pattern comes to with another blade. */
-  const compare = async (blade: Blade) => record.value && (await worker().compare(givenFor(blade, record.value)))
 
   // ---- reckoning: one at a time, always with the newest of everything
   let running = false
@@ -356,6 +352,9 @@ export const usePattern = defineStore('pattern', () => {
           speak = false
           takeFigures()
         }
+      } else if (result && ofThis() && !apart.value) {
+        // corners are got over as the blade is: no edit of anybody's
+        jobs.note({ course: cutOf.value?.course })
       }
     } catch (error) {
       trouble.say(`The pattern could not be reckoned: ${error instanceof Error ? error.message : String(error)}`)
@@ -374,7 +373,7 @@ export const usePattern = defineStore('pattern', () => {
   onScopeDispose(cancel)
   watch([() => answer.job, () => answer.blade], () => (fewest.value = undefined))
   watch(
-    () => [answer.job, answer.blade, settings.value.drills, settings.value.rates, learned.beliefs],
+    () => [answer.job, answer.blade, settings.value.drills],
     () => record.value && void reckon(),
   )
 
@@ -393,6 +392,7 @@ export const usePattern = defineStore('pattern', () => {
       hole: holes.length ? Math.max(0.3, Math.floor(Math.min(...holes) * 20) / 20) : undefined,
       length: Math.max(1, round(f.length, 1)),
       openings: holes.length,
+      course: f.course,
     }
   })
   /** The ticket takes the pattern's figures, as one step that can be undone. */
@@ -434,7 +434,7 @@ export const usePattern = defineStore('pattern', () => {
     cancel,
     takeFigures,
     worker,
-    compare,
+    price,
     beats,
     looks,
     lookAround,

@@ -8,6 +8,7 @@ import {
   panelSteps,
   runState,
   sliceSteps,
+  threadingSeconds,
   type AtBench,
   type CutOutcome,
   type RunEventKind,
@@ -51,7 +52,7 @@ export const useRun = defineStore('run', () => {
   async function begin() {
     const f = pattern.found
     if (!f) return
-    const { times } = answer.forecast.evidence.own
+    const { times } = answer.bill.evidence.own
     const parts = partsOf(f)
     const predicted = f.order.map((id) => parts[id]!.sawing * times.sawing + parts[id]!.threading * times.threading)
     const begun: RunRecord = {
@@ -74,7 +75,7 @@ export const useRun = defineStore('run', () => {
   /** What is sawn step by step: recomputed from the ticket, so that words and drawings follow it and the units. */
   type Stepped = Pick<RunRecord, 'of' | 'plan' | 'slices'>
   function stepsOf({ of, plan, slices }: Stepped): AtBench[] | undefined {
-    const sawing = answer.forecast.sawing.median
+    const sawing = answer.bill.sawing.median
     switch (of) {
       case 'joint':
         return atBench(useJoint().found, settings.say)
@@ -128,10 +129,9 @@ export const useRun = defineStore('run', () => {
   }
   /** s of sawing and threading predicted for each ring, before one's own cuts spoke. */
   const partsOf = (f: NonNullable<typeof pattern.found>) => {
-    const holes = f.rings.filter((r) => r.ring.role === 'opening').length
     return f.rings.map((r) => ({
       sawing: r.cutting + r.plan.seconds,
-      threading: r.ring.role === 'opening' ? f.bill.predicted.threading / holes : 0,
+      threading: r.ring.role === 'opening' ? threadingSeconds(answer.job.saw) : 0,
     }))
   }
   async function report(what: RunEventKind, ring?: number) {
@@ -175,13 +175,14 @@ export const useRun = defineStore('run', () => {
   /** The run’s own total, as doubtful as the whole bill’s time at the saw; each opening’s time beside what was predicted of it. */
   function ofPattern(r: RunRecord, s: RunState) {
     const f = pattern.found!
-    const { low, mid, high } = f.bill.atSaw
-    const remembered = answer.remembered({ median: r.total, low: (r.total * low) / mid, high: (r.total * high) / mid })
+    const { low, median, high } = answer.bill.atSaw
+    const remembered = answer.remembered({ median: r.total, low: (r.total * low) / median, high: (r.total * high) / median })
     const parts = partsOf(f)
+    const sum = (part: 'sawing' | 'threading') => r.order.reduce((t, id) => t + (parts[id]?.[part] ?? 0), 0)
     const rings = stale.value ? [] : [...s.perRing].map(([id, took]) => ({ took, ...parts[id]! }))
     return {
       ...remembered,
-      predicted: { ...remembered.predicted, ...f.bill.predicted },
+      predicted: { ...remembered.predicted, sawing: sum('sawing'), threading: sum('threading') },
       ...(rings.length && { rings }),
       ...shop.carried(answer.blade.id),
       length: f.length,

@@ -300,12 +300,6 @@ export function patternWorker() {
     },
     /** The next rings of what was reckoned last. */
     more: pieceFrom,
-    /** What the same pattern comes to with another blade; what stands is not touched. */
-    compare(given: ReckonGiven): Reckoning['bill'] | undefined {
-      if (!pattern) return undefined
-      measured ??= measureAll(pattern)
-      return reckon(pattern, given, undefined, measured).bill
-    },
     /** The line the kerf's centre follows round one ring. */
     kerf(id: number): Float64Array[] {
       return inOneBlock(last?.rings[id]?.kerf.paths ?? [])

@@ -29,9 +29,10 @@ import {
   linesOf,
   planRing,
   shareLeft,
+  type Event,
 } from '../plan/index.js'
-import { ownTimes } from '../../learn/index.js'
-import { billOf, paceOf, sawingSeconds } from './time.js'
+import { Bends, STRAIGHT, type Course } from '../../job/index.js'
+import { bendsOf, paceOf, sawingSeconds } from './time.js'
 import { findTroubles } from './trouble.js'
 import type { ReckonGiven, Reckoning, RingReckoning, Unknown } from './reckoning.js'
 
@@ -93,6 +94,7 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
     return otherwise()
   }
 
+  const bends: Bends[] = []
   const rings = pattern.rings.map((ring, i): RingReckoning => {
     if ((i & 15) === 0) tell?.(0.25 + (0.55 * i) / pattern.rings.length)
     const m = measures[i]!
@@ -127,6 +129,10 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
       () => planRing(ring, { ...m, corners: [] }, around),
     )
     const sawn = ring.role !== 'island' || kept.has(ring.id)
+    const line = new Bends()
+    line.put(bendsOf(m.calm), shareLeft(m, left))
+    line.add(STRAIGHT, plan.extra)
+    bends[i] = line
     return {
       ring,
       measure: m,
@@ -136,7 +142,7 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
       plan,
       left,
       web,
-      cutting: sawingSeconds(m.calm, pace) * shareLeft(m, left) + plan.extra / pace.straight,
+      cutting: sawingSeconds(line, pace),
       sawn,
       state: 'within',
     }
@@ -160,12 +166,6 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
   ].map((r) => r.ring.id)
 
   const sawn = rings.filter((r) => r.sawn)
-  const sum = {
-    cutting: sawn.reduce((t, r) => t + r.cutting, 0),
-    pivots: sawn.reduce((t, r) => t + r.plan.seconds, 0),
-    length: sawn.reduce((t, r) => t + r.measure.length * shareLeft(r.measure, r.left), 0),
-    holes: openings.length,
-  }
   const troubles = findTroubles(pattern, rings, webs, { job, blade, drill, within: support })
   for (const t of troubles) for (const id of t.rings) if (t.state !== 'within' && rings[id]!.state !== 'beyond') rings[id]!.state = t.state
   tell?.(1)
@@ -183,14 +183,24 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
       reading: orderCost(task, readingOrder(task)),
       nearest: orderCost(task, nearestOrder(task)),
     },
-    bill: billOf(sum, { pace, own: given.own ?? ownTimes(job, blade), rates: given.rates }),
+    course: courseOf(sawn, bends),
     troubles,
-    length: sum.length,
+    length: sawn.reduce((t, r) => t + r.measure.length * shareLeft(r.measure, r.left), 0),
     drill,
     tightest: tightest && { radius: tightest.radius, centre: tightest.centre, ring: tightest.ring },
     narrowest: webs[0],
     unknown: [...unknown],
   }
+}
+
+/** How the lines of a drawing run that are sawn, and what is done at them besides. */
+function courseOf(sawn: readonly RingReckoning[], lines: readonly Bends[]): Course {
+  const bends = new Bends()
+  for (const r of sawn) bends.put(lines[r.ring.id]!)
+  const events = sawn.flatMap((r) => r.plan.events)
+  const stop = (e: Event) => e.what === 'clear' || e.what === 'clamp'
+  const seconds = (of: Event[]) => of.reduce((t, e) => t + e.seconds, 0)
+  return { bends: bends.value, corners: seconds(events.filter((e) => !stop(e))), stops: seconds(events.filter(stop)) }
 }
 
 /** Pieces that share lines come off in turn, after those that stand alone. */

@@ -1,9 +1,7 @@
-import type { Bill, Rates } from './time.js'
 import type { Blade } from '../../blade/index.js'
 import type { Direction, HolePlace, KerfFit, Measure, Swing, Web } from '../measure/index.js'
 import type { DrillSeries } from '../../quantity/index.js'
-import type { Job } from '../../job/index.js'
-import type { OwnTimes } from '../../learn/index.js'
+import type { Course, Job } from '../../job/index.js'
 import type { Plan, Stretch } from '../plan/index.js'
 import type { EdgeKind } from '../../fit/index.js'
 import type { Ring, Slip } from '../outline/index.js'
@@ -26,9 +24,6 @@ export interface ReckonGiven {
   job: Job
   blade: Blade
   drills: readonly DrillSeries[]
-  /** what one’s own cuts make of this job and blade; absent: the constants alone */
-  own?: OwnTimes
-  rates?: Rates
   choices: Choices
 }
 
@@ -43,7 +38,7 @@ export interface RingReckoning {
   left?: Stretch[]
   /** narrowest web beside it */
   web?: Web
-  /** sawing without pivots, s */
+  /** sawing without pivots, s; loops and relief cuts are among it */
   cutting: number
   /** it is sawn: not an island that falls, nor too small for the blade */
   sawn: boolean
@@ -56,7 +51,8 @@ export interface Reckoning {
   /** openings in the order they are sawn, then kept islands, then outlines */
   order: number[]
   cost: { chosen: number; best: number; reading: number; nearest: number }
-  bill: Bill
+  /** for the ticket: how its lines run, whose time follows */
+  course: Course
   troubles: Trouble[]
   length: number
   drill: number

@@ -21,6 +21,7 @@ export const frame = {
   placeWeight: 4,
   teethWanted: 2.5,
   room: { body: 110, moves: 'span' }, // estimate
+  setting: { pattern: 240, line: 90 },
   mounting: ['teeth', 'clamps', 'tug', 'tension', 'trial'],
   cautions: [],
   nouns: { behind: 'frame', tilts: 'the table', holds: 'bow allows' },

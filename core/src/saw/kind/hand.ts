@@ -22,6 +22,7 @@ export const hand = {
   rocked: 3, // estimate
   strokeShare: 0.7, // of the plate's length in a comfortable stroke; estimate
   room: { body: 110, moves: 'blade' }, // estimate
+  setting: { pattern: 60, line: 60 },
   mounting: ['teeth', 'trial'],
   cautions: ['thumb'],
   nouns: { behind: 'arm', tilts: 'the table', holds: 'hand and plate allow' },

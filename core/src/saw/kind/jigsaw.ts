@@ -20,6 +20,7 @@ export const jigsaw = {
   placeWeight: 2,
   teethWanted: 4,
   room: { body: 260, moves: 'nothing' }, // cord and hand with it; estimate
+  setting: { pattern: 180, line: 90 },
   mounting: ['teeth', 'clamps', 'tug', 'square', 'orbit', 'trial'],
   cautions: ['ears', 'hair', 'base-flat', 'kicks'],
   nouns: { behind: 'arm', tilts: 'the base', holds: 'drift, motor and push allow' },

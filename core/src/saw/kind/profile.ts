@@ -69,6 +69,8 @@ export interface Profile {
   strokeShare?: number
   /** what it takes along its way where the work stands: body and hand, mm, and what moves beside them; absent: the work is taken to it */
   room?: { body: number; moves: 'span' | 'blade' | 'nothing' }
+  /** s to lay out a drawing or a line, and to set the saw; estimates */
+  setting: { pattern: number; line: number }
   mounting: readonly Mounting[]
   /** cautions beside those of every saw and of the stock */
   cautions: readonly ('ears' | 'hair' | 'base-flat' | 'kicks' | 'thumb')[]

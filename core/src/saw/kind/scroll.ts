@@ -18,6 +18,7 @@ export const scroll = {
   poor: { ridge: 0.06, tear: 0.25, feed: 2 },
   placeWeight: 4,
   teethWanted: 4,
+  setting: { pattern: 300, line: 120 },
   mounting: ['teeth', 'clamps', 'tug', 'tension', 'square', 'hold-down', 'trial'],
   cautions: ['ears', 'hair'],
   nouns: { behind: 'arm', tilts: 'the table', holds: 'bow allows' },

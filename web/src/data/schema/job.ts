@@ -101,6 +101,11 @@ export const cut = Joi.object<Cut, true>({
   boxed: yes,
   room: length,
   opening: Joi.object({ width: length.required(), height: length.required() }),
+  course: Joi.object({
+    bends: Joi.array().items(Joi.array().ordered(above0.required(), from0.required()).length(2)).max(40).required(),
+    corners: from0.required(),
+    stops: from0.required(),
+  }),
   lie: Joi.object({ behind: from0.max(10_000).required(), beside: from0.max(10_000).required() }),
 })
 

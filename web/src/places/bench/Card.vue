@@ -20,13 +20,13 @@ async function make(open: boolean) {
   busy.value = true
   try {
     const { makeCard } = await import('../../draw/card')
-    const { job, evaluation, setup, taut, forecast } = answer
+    const { job, evaluation, setup, taut, bill } = answer
     const pdf = await makeCard({
       name: jobs.name,
       job,
       evaluation,
       setup,
-      forecast,
+      bill,
       band: taut?.band,
       say: settings.say,
       paper: settings.value.paper,

@@ -1,16 +1,30 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { bladeWords, firstByOwn, forecast, gradeSpan, spanWords, whyOwn, type Interval, type Response } from '@green-pitch/core'
+import {
+  billParts,
+  bladeWords,
+  firstByOwn,
+  forecast,
+  fromWords,
+  gradeSpan,
+  spanWords,
+  timeWords,
+  whyOwn,
+  type Interval,
+  type Response,
+  type Why as WhyAnswer,
+} from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useLearned } from '../../store/learned'
 import { useSettings } from '../../store/settings'
+import { figure } from '../../ui/figure'
 import Why from '../../ui/Why.vue'
 
 /** What the cut should come to: each figure with where eight in ten such cuts lie, and what one's own cuts have to do with it. */
 const answer = useAnswer()
 const learned = useLearned()
 const settings = useSettings()
-const f = computed(() => answer.forecast)
+const f = computed(() => answer.bill)
 const minutes = ({ median, low, high }: Interval): Interval => ({ median: 60 * median, low: 60 * low, high: 60 * high })
 const times = computed(() =>
   (
@@ -22,7 +36,7 @@ const times = computed(() =>
     ] as [Response, string, Interval][]
   )
     .filter(([, , i]) => i.median > 0)
-    .map(([response, name, i]) => ({ response, name, ...spanWords(i) })),
+    .map(([response, name, i]) => ({ response, name, figure: figure(name, i.median), ...spanWords(i) })),
 )
 const grades = computed(() => [
   { response: 'edge' as const, name: 'edge', ...gradeSpan(f.value.edge) },
@@ -36,15 +50,30 @@ const changed = computed(() => {
   return firstByOwn(bladeWords(now, say), bladeWords(was, say), forecast(answer.job, now, learned.beliefs))
 })
 const why = (r: Response) => () => whyOwn(r, f.value)
+const total = computed(() => spanWords(f.value.total))
+const whyTotal = (): WhyAnswer => ({
+  rule: 'work',
+  text: `In all ${timeWords(f.value.total)}.`,
+  inputs: billParts(f.value),
+  also: fromWords(f.value, answer.job),
+})
 </script>
 
 <template>
   <section class="expect" aria-labelledby="expect-head">
     <h2 id="expect-head">Expect</h2>
     <dl>
+      <div>
+        <dt>in all</dt>
+        <dd v-bind="figure('total', f.total.median)">
+          <Why :why="whyTotal" :label="`In all ${total.mid}`"
+            ><b class="mono">{{ total.mid }}</b></Why
+          ><span class="soft mono span">{{ total.span }}</span>
+        </dd>
+      </div>
       <div v-for="g in [...times, ...grades]" :key="g.response">
         <dt>{{ g.name }}</dt>
-        <dd>
+        <dd v-bind="'figure' in g ? g.figure : {}">
           <Why :why="why(g.response)" :label="`${g.name} ${g.mid}`"
             ><b class="mono">{{ g.mid }}</b></Why
           ><span class="soft mono span">{{ g.span }}</span>

@@ -22,7 +22,7 @@ const settings = useSettings()
 const shop = useShop()
 const id = useId()
 const dialog = ref<HTMLDialogElement>()
-const f = answer.forecast
+const f = answer.bill
 const LONGEST = 10_000 // min
 /** by hand strokes are counted: they hang on no clock */
 const predicted = answer.blade.plate ? oneCut(answer.job, answer.evaluation.feed).strokes : undefined

@@ -2,17 +2,20 @@
 import { onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { liveQuery } from 'dexie'
-import { bladeWords, minutesWords, rankBlades, stockWords, evaluate, lengthWords, strokesWords } from '@green-pitch/core'
+import { bladeWords, spanWords, stockWords, lengthWords } from '@green-pitch/core'
 import { breathe } from '../../data/breathe'
 import { db } from '../../data/db'
 import { fileStem, openFile, saveFile } from '../../data/files'
 import type { JobRecord } from '../../data/records'
 import { readTicket, ticketJson } from '../../data/ticketFile'
+import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
+import { useLearned } from '../../store/learned'
 import { useNewJob } from '../../store/newJob'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
+import { figure } from '../../ui/figure'
 import Mark from '../../ui/Mark.vue'
 import Confirm from '../../ui/Confirm.vue'
 import DataTable, { type Column } from '../../ui/DataTable.vue'
@@ -20,6 +23,8 @@ import DataTable, { type Column } from '../../ui/DataTable.vue'
 /** All jobs side by side, each with its answer. */
 const jobs = useJob()
 const begin = useNewJob()
+const answer = useAnswer()
+const learned = useLearned()
 const shop = useShop()
 const settings = useSettings()
 const trouble = useTrouble()
@@ -34,20 +39,19 @@ const sub = liveQuery(() => db.jobs.orderBy('changed').reverse().toArray()).subs
 onBeforeUnmount(() => sub.unsubscribe())
 
 function lineOf(r: JobRecord) {
-  const { job, blade } = r.ticket
-  const chosen = blade
-    ? evaluate(job, blade)
-    : rankBlades(job, { blades: shop.catalogue, owned: shop.owned, ownedFirst: settings.value.ownedFirst }).value[0]
+  const { job } = r.ticket
+  // what is in hand is answered already, and of two that tie keeps the one that led
+  const inHand = r.id === jobs.record.id
+  const told = inHand ? { blade: answer.blade, passes: answer.evaluation.passes, bill: answer.bill } : answer.answerTo(r.ticket)
   const radius = job.cut.radius === undefined ? 'no curves' : `R ${lengthWords(job.cut.radius, settings.say)}`
   return {
     r,
     stock: `${job.stock.material.name}, ${stockWords(job.stock, settings.say)}`,
     cut: job.cut.grain ? `${job.cut.grain} the grain` : `${job.cut.kind}, ${radius}`,
     saw: job.saw.short,
-    blade: chosen ? bladeWords(chosen.blade, settings.say) : 'none will do',
-    ok: !!chosen?.passes,
-    speed: chosen ? strokesWords(chosen.speed) : '',
-    seconds: chosen?.passes ? chosen.time.total : 0,
+    blade: told?.passes ? bladeWords(told.blade, settings.say) : 'none will do',
+    ok: !!told?.passes,
+    bill: told?.passes ? told.bill : undefined,
   }
 }
 type Line = ReturnType<typeof lineOf>
@@ -55,7 +59,7 @@ type Line = ReturnType<typeof lineOf>
 const table = shallowRef<Line[]>([])
 let asked = 0
 watch(
-  () => [rows.value, shop.catalogue, shop.owned, settings.value.ownedFirst, settings.say],
+  () => [rows.value, shop.catalogue, shop.owned, settings.value, settings.say, learned.beliefs],
   async () => {
     const mine = ++asked
     const lines: Line[] = []
@@ -74,8 +78,8 @@ const columns: Column<Line>[] = [
   { key: 'cut', title: 'Cut', sort: (t) => t.cut },
   { key: 'saw', title: 'Saw', sort: (t) => t.saw },
   { key: 'blade', title: 'Blade', sort: (t) => t.blade },
-  { key: 'speed', title: 'Strokes/min', number: true },
-  { key: 'time', title: 'Time', sort: (t) => t.seconds, number: true },
+  { key: 'saw-time', title: 'At the saw', sort: (t) => t.bill?.atSaw.median ?? 0, number: true },
+  { key: 'time', title: 'In all', sort: (t) => t.bill?.total.median ?? 0, number: true },
 ]
 async function go(id: string) {
   await jobs.open(id)
@@ -116,8 +120,10 @@ async function bring() {
         <template v-else-if="column === 'cut'">{{ t.cut }}</template>
         <template v-else-if="column === 'saw'">{{ t.saw }}</template>
         <template v-else-if="column === 'blade'"><Mark :state="t.ok ? 'within' : 'beyond'" />{{ t.blade }}</template>
-        <template v-else-if="column === 'speed'">{{ t.speed }}</template>
-        <template v-else>{{ t.seconds ? minutesWords(t.seconds) : '' }}</template>
+        <template v-else-if="t.bill"
+          ><span v-if="column === 'saw-time'" v-bind="figure('at-saw', t.bill.atSaw.median, t.r.id)">{{ spanWords(t.bill.atSaw).mid }}</span
+          ><span v-else v-bind="figure('total', t.bill.total.median, t.r.id)">{{ spanWords(t.bill.total).mid }}</span></template
+        >
       </template>
       <template #acts="{ row: t }"
         ><button class="act plain" :aria-label="`Duplicate ${t.r.name}`" @click="copy(t.r)">Duplicate</button
@@ -130,7 +136,7 @@ async function bring() {
           @ok="jobs.drop(t.r.id)"
       /></template>
     </DataTable>
-    <p class="soft">Times are for sawing, threading and clean-up at the suggested or chosen blade.</p>
+    <p class="soft">At the saw: sawing and threading with the blade named. In all: laying out, drilling and clean-up too.</p>
   </div>
 </template>
 

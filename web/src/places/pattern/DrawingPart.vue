@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { decimal, lengthWords, readNoteWords, transferWords } from '@green-pitch/core'
+import { lengthWords, moneyRange, readNoteWords, transferWords } from '@green-pitch/core'
 import { transferCost, transfers, type Layout, type Transfer } from '@green-pitch/core/pattern'
 import { usePattern } from '../../store/pattern'
 import { useSettings } from '../../store/settings'
@@ -146,8 +146,8 @@ const kinds = computed(() => new Set(r.value.lines.map((l) => l.paint)))
         :max="100000"
         @update:model-value="(n) => pattern.edit({ costs: { ...r.costs, finish: n ?? 0 } })"
       />
-      <p v-if="pattern.found?.bill.price" class="wide">
-        Comes to <b>{{ decimal(pattern.found.bill.price.low, 0) }} – {{ decimal(pattern.found.bill.price.high, 0) }}</b> in your money.
+      <p v-if="pattern.price" class="wide">
+        Comes to <b>{{ moneyRange(pattern.price) }}</b> in your money.
       </p>
     </section>
     <p><button class="act plain" @click="pattern.removePattern()">Take the drawing away from this job</button></p>

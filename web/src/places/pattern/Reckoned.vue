@@ -1,29 +1,32 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import {
-  billInputs,
+  billParts,
   bladeWords,
   countRange,
   formWords,
   lengthWords,
+  drillSaid,
   minutesWords,
   moneyRange,
   remedyWords,
   roundWords,
-  timeRange,
+  spanWords,
+  timeWords,
   troubleWords,
   unknownWords,
   type Blade,
   type PatternRule,
   type Why as WhyAnswer,
 } from '@green-pitch/core'
-import { groupTroubles, remediesFor, swingState, type Bill, type Reckoning, type Remedy } from '@green-pitch/core/pattern'
+import { groupTroubles, remediesFor, swingState, type Reckoning, type Remedy } from '@green-pitch/core/pattern'
 import { useAnswer } from '../../store/answer'
 import { withBlade } from '../../data/ticket'
 import { useJob } from '../../store/job'
 import { usePattern } from '../../store/pattern'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
+import { figure } from '../../ui/figure'
 import Mark from '../../ui/Mark.vue'
 import Why from '../../ui/Why.vue'
 import Redraws from './Redraws.vue'
@@ -44,18 +47,19 @@ const why =
   () => ({ rule, text, inputs, also })
 const rows = computed(() => {
   const f = props.found
-  const b = f.bill
+  const b = answer.bill
   const openings = f.rings.filter((r) => r.ring.role === 'opening').length
   const outlines = f.rings.filter((r) => r.ring.role === 'outline').length
-  const cuts = pattern.record ? shop.log.filter((e) => e.job.saw.kind === jobs.job.saw.kind).length : 0
-  const from = cuts ? `Ranged by ${cuts} cuts of your log.` : 'No cut of yours on this kind of saw is logged yet, so the range is wide.'
-  const list: { name: string; value: string; why?: () => WhyAnswer }[] = [
+  const { cuts } = b.evidence
+  const from = cuts ? `Ranged by ${cuts} cuts of your log.` : 'No cut of yours is learned from yet, so the range is wide.'
+  const list: { name: string; value: string; figure?: Record<string, string>; why?: () => WhyAnswer }[] = [
     openings
       ? { name: 'Openings', value: `${openings}, then the ${outlines === 1 ? 'outline' : `${outlines} outlines`}` }
       : { name: f.rings.some((r) => r.ring.part) ? 'Pieces' : 'Outlines', value: `${outlines}` },
     {
       name: 'Length of cut',
       value: f.length < 1000 ? lengthWords(Math.round(f.length), say.value) : farWords(f.length),
+      figure: figure('length', Math.round(f.length)),
     },
   ]
   if (f.tightest)
@@ -74,16 +78,30 @@ const rows = computed(() => {
       why: why('gap', 'Shown on the sheet where it matters.'),
     })
   list.push(
-    { name: 'At the saw', value: timeRange(b.atSaw), why: why('work', timeRange(b.atSaw), billInputs(b), from) },
-    { name: 'With clean-up', value: timeRange(b.total), why: why('work', timeRange(b.total), billInputs(b), from) },
     {
+      name: 'At the saw',
+      value: timeWords(b.atSaw),
+      figure: figure('at-saw', b.atSaw.median),
+      why: why('work', timeWords(b.atSaw), billParts(b), from),
+    },
+    {
+      name: 'In all',
+      value: timeWords(b.total),
+      figure: figure('total', b.total.median),
+      why: why('work', timeWords(b.total), billParts(b), from),
+    },
+  )
+  if (b.blades)
+    list.push({
       name: `Blades, ${bladeWords(answer.blade, say.value)}`,
       value: countRange(b.blades),
-      why: why('spent', `${minutesWords(b.cutting + b.pivots)} of sawing.`),
-    },
-    ...(openings ? [{ name: 'Drill', value: `${openings} × ${lengthWords(f.drill, say.value)}` }] : []),
-  )
-  if (b.price) list.push({ name: 'Price at your rates', value: moneyRange(b.price), why: why('price', moneyRange(b.price)) })
+      figure: figure('blades', b.blades.mid),
+      why: why('spent', `${minutesWords(b.sawing.median)} of sawing.`),
+    })
+  const drill = drillSaid(b, say.value)
+  if (drill) list.push({ name: 'Drill', value: drill, figure: figure('drill', b.drill?.mm) })
+  const { price } = pattern
+  if (price) list.push({ name: 'Price at your rates', value: moneyRange(price), why: why('price', moneyRange(price)) })
   return list
 })
 /** Who never takes twisted blades is not told to. */
@@ -128,14 +146,8 @@ const unknown = computed(() => unknownWords(props.found.unknown))
 
 // another blade, sawing and cleaning up together
 const rival = ref<Blade>()
-const rivalBill = ref<Bill>()
-async function compare(id: string) {
-  rivalBill.value = undefined
-  const b = answer.ranked.find((r) => r.blade.id === id)?.blade
-  rival.value = b
-  if (!b || !pattern.record) return
-  rivalBill.value = await pattern.compare(b)
-}
+const compare = (id: string) => (rival.value = answer.ranked.find((r) => r.blade.id === id)?.blade)
+const beside = computed(() => rival.value && answer.billed(answer.job, rival.value))
 </script>
 
 <template>
@@ -143,7 +155,7 @@ async function compare(id: string) {
     <dl class="rows">
       <div v-for="r in rows" :key="r.name">
         <dt>{{ r.name }}</dt>
-        <dd class="mono">
+        <dd class="mono" v-bind="r.figure">
           <Why v-if="r.why" :why="r.why" :label="r.name"
             ><b>{{ r.value }}</b></Why
           ><b v-else>{{ r.value }}</b>
@@ -167,11 +179,10 @@ async function compare(id: string) {
           </option>
         </select></label
       >
-      <span v-if="rival && rivalBill" role="status">
-        With {{ bladeWords(rival, say) }}: <b>{{ minutesWords(rivalBill.total.mid) }}</b> with clean-up (saw
-        {{ minutesWords(rivalBill.atSaw.mid) }}, clean-up {{ minutesWords(rivalBill.total.mid - rivalBill.atSaw.mid) }}), against
-        <b>{{ minutesWords(found.bill.total.mid) }}</b> (saw {{ minutesWords(found.bill.atSaw.mid) }}, clean-up
-        {{ minutesWords(found.bill.total.mid - found.bill.atSaw.mid) }}).
+      <span v-if="rival && beside" role="status">
+        With {{ bladeWords(rival, say) }}: <b>{{ spanWords(beside.total).mid }}</b> in all (saw {{ spanWords(beside.atSaw).mid }}, clean-up
+        {{ spanWords(beside.cleanUp).mid }}), against <b>{{ spanWords(answer.bill.total).mid }}</b> (saw
+        {{ spanWords(answer.bill.atSaw).mid }}, clean-up {{ spanWords(answer.bill.cleanUp).mid }}).
       </span>
     </p>
   </section>

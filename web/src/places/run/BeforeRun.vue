@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { bladeWords, lengthWords, minutesWords, mountingWords, transferWords, hasMotor } from '@green-pitch/core'
+import { bladeWords, drillSaid, mountingWords, spanWords, transferWords, hasMotor } from '@green-pitch/core'
 import type { Reckoning } from '@green-pitch/core/pattern'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { usePattern } from '../../store/pattern'
 import { useRun } from '../../store/run'
 import { useSettings } from '../../store/settings'
+import { figure } from '../../ui/figure'
 import Mark from '../../ui/Mark.vue'
 
 /** What is done before the first cut. */
@@ -17,16 +18,19 @@ const jobs = useJob()
 const answer = useAnswer()
 const settings = useSettings()
 const say = computed(() => settings.say)
-const mm = (x: number) => lengthWords(Math.round(x * 100) / 100, say.value)
 </script>
 
 <template>
   <div class="body">
-    <h1>{{ jobs.name }}: {{ run.order.length }} cuts, about {{ minutesWords(found.bill.atSaw.mid) }} at the saw</h1>
+    <h1>
+      {{ jobs.name }}: {{ run.order.length }} cuts, about
+      <span v-bind="figure('at-saw', answer.bill.atSaw.median)">{{ spanWords(answer.bill.atSaw).mid }}</span> at the saw
+    </h1>
     <ol class="before">
       <li v-if="pattern.record"><b>Pattern on the stock.</b> {{ transferWords[pattern.record.transfer].how }}</li>
-      <li v-if="found.rings.some((r) => r.hole)">
-        <b>Drill {{ found.rings.filter((r) => r.hole).length }} holes of {{ mm(found.drill) }}</b
+      <li v-if="answer.bill.holes">
+        <b
+          >Drill <span v-bind="figure('drill', answer.bill.drill?.mm)">{{ drillSaid(answer.bill, say) }}</span></b
         >, with a backer under it.
       </li>
       <li>

@@ -4,7 +4,6 @@ import { useRouter } from 'vue-router'
 import { minutesWords } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
-import { usePattern } from '../../store/pattern'
 import { useRun } from '../../store/run'
 import { useTrouble } from '../../store/trouble'
 import { gradesExpected, logged, remedyFor, type Outcome } from '../../ui/outcome'
@@ -16,13 +15,12 @@ const emit = defineEmits<{ close: [] }>()
 const run = useRun()
 const jobs = useJob()
 const answer = useAnswer()
-const pattern = usePattern()
 const id = useId()
 const dialog = ref<HTMLDialogElement>()
 const outcome = ref<Outcome>({
   fate: run.state.broke ? 'broke' : run.state.slipped ? 'slipped' : 'fine',
-  ...gradesExpected(answer.forecast),
-  cleanUp: Math.round((pattern.found?.bill.cleanUp ?? 0) / 60),
+  ...gradesExpected(answer.bill),
+  cleanUp: Math.round(answer.bill.cleanUp.median / 60),
   note: '',
 })
 onMounted(() => dialog.value?.showModal())

@@ -70,7 +70,7 @@ const ending = ref(false)
 /** where the blade should be, mm along the ring, while the beat is on */
 const beat = ref<number>()
 
-const life = computed(() => answer.forecast.life.median * 60)
+const life = computed(() => answer.bill.life.median * 60)
 const progress = computed(() => progressOf({ order: run.order, predicted: run.record?.predicted ?? [] }, state.value, life.value))
 const heard = computed(() => {
   const { stress, saw } = jobs.job
@@ -158,7 +158,7 @@ const changed = computed(() => run.stale || (run.underWay && steps.value && step
         <h1>{{ finished ? 'All sawn' : spoken }}</h1>
         <span class="soft"
           >{{ Math.min(state.at + 1, run.order.length) }} of {{ run.order.length }},
-          {{ finished ? minutesWords(state.seconds) : `${minutesWords(progress.left)} left` }}</span
+          {{ finished ? minutesWords(state.seconds) : `${minutesWords(progress.left)} of sawing left` }}</span
         >
       </header>
       <p v-if="changed" class="stale beyond" role="alert">

@@ -1,0 +1,72 @@
+import { turnsAnywhere, type Blade } from '../blade/index.js'
+import { centreRadius, heights, type Job } from '../job/index.js'
+import { isJigsaw, profileOf, threadingSeconds } from '../saw/index.js'
+import { edgeForecast, faceUp } from './edge.js'
+import { feedAlong, maxChipLoad, OPEN, type MaxChipLoad, type SteadyFeed } from './feed.js'
+
+/** What a job takes with a blade, s; the parts add up to the total. */
+export interface CutTime {
+  /** sawing, corners among it, and threading: the time at the saw */
+  cutting: number
+  threading: number
+  /** before it: laying out and setting the saw, drilling, marking the line on the face that lies up */
+  ready: Ready
+  /** hand work afterwards */
+  cleanUp: number
+  total: number
+}
+export interface Ready {
+  setting: number
+  drilling: number
+  marking: number
+}
+export const readySeconds = ({ setting, drilling, marking }: Ready): number => setting + drilling + marking
+/** What a choice of blade changes of it: the saw is set and holes are drilled for any. */
+export const bladesShare = ({ total, ready }: CutTime): number => total - ready.setting - ready.drilling
+
+const DRILL = { set: 9, each: 0.4 } // s to set and clear a hole, and for each mm of its depth in stock of 700 kg/m³; estimates
+const MARK = { set: 30, each: 0.04 } // s to turn the board and set out, and for each mm of line; estimates
+const LEFT_ROUGH = 0.01 // of the clean-up is done where a rough edge will do; estimate
+const TIGHT = 0.15 // of the path is as tight as its tightest curve, where no drawing says how much; estimate
+
+/** s to set, drill and clear one starting hole. */
+export const drillingSeconds = (job: Job): number =>
+  DRILL.set + DRILL.each * heights(job).total * Math.sqrt(job.stock.material.density / 700)
+
+/**
+ * Time for the job's cut and openings with this feed: sawing along the drawing's own bends, or where none was measured along
+ * its tightest curve and the milder rest.
+ */
+export function cutTime(
+  job: Job,
+  blade: Blade,
+  feed: SteadyFeed,
+  edge = edgeForecast(job, blade, feed.chipLoad),
+  ceiling = maxChipLoad(job, blade),
+): CutTime {
+  const { cut, saw } = job
+  const cutting = sawingSeconds(job, blade, feed, ceiling)
+  const holes = cut.kind === 'pierced' ? cut.openings : 0
+  const threading = holes * threadingSeconds(saw)
+  const wanted = cut.finish === 'rough' ? LEFT_ROUGH : 1
+  const cleanUp = (wanted * edge.cleanUp * cut.length) / 100
+  const turned = isJigsaw(saw) && cut.finish !== 'rough' && faceUp(job, blade) === 'back'
+  const { setting } = profileOf(saw)
+  const ready = {
+    setting: cut.radius === undefined ? setting.line : setting.pattern,
+    drilling: holes * drillingSeconds(job),
+    marking: turned ? MARK.set + MARK.each * cut.length : 0,
+  }
+  return { cutting, threading, ready, cleanUp, total: cutting + threading + readySeconds(ready) + cleanUp }
+}
+
+function sawingSeconds(job: Job, blade: Blade, feed: SteadyFeed, ceiling: MaxChipLoad): number {
+  const { length, course } = job.cut
+  const along = feedAlong(job, blade, feed.inputs.spm, ceiling)
+  if (course) {
+    const besides = course.stops + (turnsAnywhere(blade) ? 0 : course.corners)
+    return course.bends.reduce((t, [radius, mm]) => t + mm / along(radius), besides)
+  }
+  const R = centreRadius(job.cut, blade)
+  return length * (R === undefined ? 1 / feed.value : (1 - TIGHT) / along(R * OPEN) + TIGHT / feed.value)
+}

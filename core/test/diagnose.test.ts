@@ -17,7 +17,6 @@ import {
   showing,
   signs,
   signsOf,
-  startingHole,
   stressBand,
   testById,
   testIds,
@@ -178,9 +177,6 @@ describe('from signs to causes', () => {
     expect(cureOf('dull', { ...scroll, wear: 0.5 }, blade)!.job.wear).toBe(0)
     expect(cureOf('blade-small', scroll, blade)?.blade?.order ?? Infinity).toBeGreaterThan(blade.order)
     expect(cureOf('stance', scroll, blade)).toBeUndefined()
-    expect(cureOf('hole-small', { ...scroll, cut: { ...scroll.cut, hole: 0.5 } }, blade)!.job.cut.hole).toBeGreaterThanOrEqual(
-      startingHole(blade),
-    )
   })
   it('says that nothing is wrong where it vanishes with the pattern, what one cause leaves over, and refuses what is no outcome', () => {
     const peeled = diagnose({ job: scroll, blade, signs: ['uneven-when-peeled'], outcomes: [{ test: 'peel-pattern', outcome: 'gone' }] })

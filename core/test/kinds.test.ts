@@ -131,7 +131,7 @@ describe('ways out', () => {
     ['gentler-curve', jobOf('maple', 45, scroll, { radius: 1 })],
     ['hole', jobOf('maple', 19, scroll, { radius: 6, hole: 0.6 })],
     ['edge-entry', jobOf('maple', 19, scroll, { radius: 6, hole: 0.6 })],
-    ['wider-web', jobOf('maple', 19, scroll, { radius: 6, web: 0.15 })],
+    ['wider-web', jobOf('maple', 19, scroll, { radius: 6, web: 0.6 })],
     ['thinner', jobOf('maple', 45, scroll, { radius: 1 })],
     [
       'fewer-sheets',

@@ -24,6 +24,7 @@ import {
   sawById,
   saws,
   shortOf,
+  startingHole,
   typicalMix,
   usualJob,
   usualMaterials,
@@ -284,7 +285,7 @@ it('a chart row is what the Bench would set up with what is owned, or says what 
   const own = named('scroll-reverse-skip-4')
   const row = chartRow(job, own, blades, ['metric'])
   expect(row.blade!.id).toBe('scroll-reverse-skip-4')
-  expect(row.drill!.mm).toBeGreaterThanOrEqual(job.cut.hole!)
+  expect(row.drill!.mm).toBeGreaterThanOrEqual(startingHole(row.blade!))
   expect(row).toMatchObject({ teeth: 'down', face: 'either' })
   expect(row.strokes!.low).toBeLessThanOrEqual(row.strokes!.high)
   const none = chartRow(job, named('jig-set-8'), blades, ['metric'])

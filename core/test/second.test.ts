@@ -234,7 +234,7 @@ describe('habit, holders, words', () => {
   it('a near margin of any limit says what it costs, and a refused one what is wanting', () => {
     const seen = new Map<string, Margin>()
     for (const j of [
-      job('pear', 9, 'scroll-plain', { radius: 2, kind: 'pierced', hole: 1.15, web: 0.9 }),
+      job('pear', 9, 'scroll-plain', { radius: 2, kind: 'pierced', hole: 1.15, web: 2 }),
       job('basswood', 1.5, 'scroll-plain'),
       job('maple', 19, 'scroll-plain'),
       job('aluminium', 12, 'jigsaw-orbital'),

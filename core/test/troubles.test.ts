@@ -64,7 +64,7 @@ const cases: [TroubleKind, Case, RegExp][] = [
   ['bend', { body: `${frame}<circle cx="30" cy="30" r="1"/>` }, /has a curve of 1 mm \| .* rounds 1\.\d mm at best\..* \| Pivot there \| Take No\. /],
   ['bend', { body: `${frame}<circle cx="30" cy="30" r="1.4"/>` }, /freely; tighter, the kerf is filed wider/],
   ['bend', { body: `${frame}<circle cx="30" cy="30" r="1"/>`, cut: { turn: 'pivot' } }, /so it is pivoted there, about \d+ s each/],
-  ['web', { body: `${frame}<rect x="20" y="20" width="20" height="20"/><rect x="40.5" y="20" width="20" height="20"/>` }, /^The web beside opening 1 and 2 is 0\.5 mm|^The web beside openings? 1 and 2 is 0\.5 mm/],
+  ['web', { body: `${frame}<rect x="20" y="20" width="20" height="20"/><rect x="40.5" y="20" width="20" height="20"/>` }, /^Of the web beside openings? 1 and 2 0\.5 mm stands/],
   ['island', { body: `${frame}<circle cx="40" cy="40" r="20"/><circle cx="40" cy="40" r="8"/>` }, /^An island will fall \| .* \| Hold it by a bridge of [\d.]+ mm \| Keep the island$/],
   ['corners', { body: frame + '<rect x="20" y="20" width="30" height="30"/>' }, /^\d corners to turn \| Pivot in the waste: .* of the time above\./],
   ['met', { body: frame + '<rect x="20" y="20" width="60" height="40"/>', saw: 'jigsaw-orbital', blade: 'jig-ground-10', stock: pear(18) }, /corners? met from both sides \| The blade is too wide to turn on the spot/],

@@ -119,7 +119,10 @@ describe('results and words', () => {
     )
   }, 30_000)
   it('ways out speak too', () => {
-    const job = makeJob({ stock: { material: materials.find((m) => m.id === 'maple')!, form: 'board', thickness: 45 }, cut: { radius: 3 } })
+    const job = makeJob({
+      stock: { material: materials.find((m) => m.id === 'maple')!, form: 'board', thickness: 45 },
+      cut: { radius: 3, web: undefined },
+    })
     const ways = waysOut(job, saws)
     expect(ways.length).toBeGreaterThan(2)
     for (const w of ways) Object.values(wayWords(w, { unit: 'mm', naming: 'size' })).forEach(speaks)

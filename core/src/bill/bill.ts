@@ -1,10 +1,10 @@
 import type { Beliefs } from '../belief/index.js'
-import { startingHole, type Blade } from '../blade/index.js'
+import { pilotDrill, startingHole, type Blade } from '../blade/index.js'
 import { oneCut, steadyFeed } from '../cut/index.js'
 import type { Job } from '../job/index.js'
 import { forecast, type Forecast, type Interval } from '../learn/index.js'
 import type { Range } from '../number/index.js'
-import { nextDrill, type Drill, type DrillSeries } from '../quantity/index.js'
+import type { Drill, DrillSeries } from '../quantity/index.js'
 
 /** What an hour, a blade and the stock cost the user, in their own money; nothing is assumed. */
 export interface Rates {
@@ -48,7 +48,7 @@ export function billOf(job: Job, blade: Blade, { beliefs, drills = ['metric'] }:
     from: job.cut.course ? 'drawing' : 'figures',
     holes: job.cut.kind === 'pierced' ? job.cut.openings : 0,
     hole,
-    drill: nextDrill(hole, drills),
+    drill: pilotDrill(blade, drills),
     kerf: blade.kerf,
     blades,
     strokes: blade.plate ? oneCut(job, steadyFeed(job, blade)).strokes : undefined,

@@ -1,3 +1,4 @@
+import { nextDrill, type Drill, type DrillSeries } from '../quantity/index.js'
 import type { Blade, Section } from './blade.js'
 
 /** How a curve is taken: without side pressure, with the body eased along the path, or turned on the spot. */
@@ -68,3 +69,5 @@ export function startingHole(blade: Blade): number {
   const body = turnsAnywhere(blade) ? blade.kerf : Math.hypot(blade.width, blade.kerf)
   return Math.max(body, blade.pin ?? 0) + HOLE_CLEARANCE[blade.cutsOn ? 'shank' : 'threaded']
 }
+/** The user's drill its starting hole is made with; undefined above their largest. */
+export const pilotDrill = (blade: Blade, drills: readonly DrillSeries[]): Drill | undefined => nextDrill(startingHole(blade), drills)

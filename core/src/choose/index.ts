@@ -1,5 +1,5 @@
 export * from './margin.js'
-export { leastWeb, SAFE } from './ofCut.js'
+export { leastWeb } from './ofCut.js'
 export * from './limit.js'
 export * from './window.js'
 export * from './habit.js'

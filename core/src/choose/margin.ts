@@ -19,7 +19,7 @@ export interface Margin {
   /** have over need */
   ratio: number
   /** which part of the rule holds, and its inputs, for the words */
-  by?: 'gullet' | HoldLimit | ClampTrouble['why'] | 'none' | 'tilt' | 'set' | 'handle' | 'room' | 'box' | 'back' | 'packs'
+  by?: 'gullet' | HoldLimit | ClampTrouble['why'] | 'none' | 'tilt' | 'set' | 'handle' | 'room' | 'box' | 'back' | 'packs' | 'craft'
   inputs: Record<string, number>
 }
 

@@ -10,7 +10,8 @@ import {
   workedRadius,
   type Blade,
 } from '../blade/index.js'
-import { centreRadius, heights, isStrungJob, type Job } from '../job/index.js'
+import { centreRadius, heights, isStrungJob, standingWeb, type Job, type Skill } from '../job/index.js'
+import { webRule } from '../stock/index.js'
 import {
   ADVISED,
   cuttingForce,
@@ -133,19 +134,25 @@ export const hole: Limit = {
 }
 const SCRAPES = 0.4 // of the clearance can be done without; estimate
 
-export const SAFE = 3 // against breaking a web
-const BARELY = 1.5 // a web so far from breaking stands, in a careful hand; estimate
+const SAFE = 3 // against breaking a web
 const SLENDER = 4 // a web is taken as this many times longer than wide; estimate
+/** How much more than a practised hand leaves standing another leaves; estimates. */
+const HAND: Record<Skill, number> = { learning: 1.3, practised: 1, sure: 0.8 }
 
 /**
- * Narrowest web that stands beside the cut: a beam held at both ends, σ = ¾·F·ℓ/(H·b²), under the push of a sure bite,
- * three times safe, and half a kerf's wander from either side; the least that stands at all is half as safe, with half the
- * wander.
+ * Narrowest web that stands beside the cut, mm of stock that is left when both kerfs are out: what the craft leaves of such stock
+ * at such a height, or what bears the push of a sure bite three times over as a beam held at both ends, σ = ¾·F·ℓ/(H·b²),
+ * whichever is more; and half a kerf's wander from either side. At the least half as much of both.
  */
-export function leastWeb(job: Job, blade: Blade): { value: number; least: number; push: number } {
+export function leastWeb(job: Job, blade: Blade): { value: number; least: number; push: number; by?: 'craft' } {
+  const { stock, cut } = job
+  const H = heights(job).longest
   const push = feedShare(job, blade) * cuttingForce(job, blade, sureChipLoad(job, blade))
-  const stands = (safe: number) => (0.75 * SLENDER * safe * push) / (heights(job).longest * job.stock.material.strength)
-  return { value: stands(SAFE) + blade.kerf, least: stands(BARELY) + blade.kerf / 2, push }
+  const rule = webRule(stock.material)
+  const craft = Math.max(rule.floor, rule.share * H)
+  const bears = (0.75 * SLENDER * SAFE * push) / (H * stock.material.strength)
+  const value = HAND[cut.skill] * Math.max(craft, bears) + blade.kerf
+  return { value, least: value / 2, push, by: craft >= bears ? 'craft' : undefined }
 }
 export const web: Limit = {
   id: 'web',
@@ -153,7 +160,8 @@ export const web: Limit = {
   unit: 'mm',
   test(job, blade) {
     if (job.cut.web === undefined) return undefined
-    const { value, least, push } = leastWeb(job, blade)
-    return margin('web', job.cut.web, value, { push, kerf: blade.kerf }, undefined, least)
+    const { value, least, push, by } = leastWeb(job, blade)
+    const stands = standingWeb(job.cut, blade, job.cut.web)
+    return margin('web', stands, value, { push, kerf: blade.kerf, drawn: job.cut.web }, by, least)
   },
 }

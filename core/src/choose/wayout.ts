@@ -2,7 +2,7 @@ import { bisect } from '../number/index.js'
 import { blades as catalogue, startingHole, turnRadius, type Blade } from '../blade/index.js'
 import { type LimitId, turnForClearance, type Saw, isHandFrame } from '../saw/index.js'
 import { crossing, scaled } from '../stock/index.js'
-import { drawnRadius, heights, recut, type Cut, type Job } from '../job/index.js'
+import { drawnRadius, drawnWeb, heights, recut, type Cut, type Job } from '../job/index.js'
 import { limitById, limitsOf, passesUsable, usable } from './limit.js'
 import { stops } from './margin.js'
 import { leastWeb } from './ofCut.js'
@@ -139,7 +139,7 @@ const changes: readonly Change[] = [
       const { web } = job.cut
       if (web === undefined) return undefined
       const free = withCut(job, { web: undefined })
-      const to = up(Math.min(...fitting(free, blades).map((b) => leastWeb(free, b).least)))
+      const to = up(Math.min(...fitting(free, blades).map((b) => drawnWeb(free.cut, b, leastWeb(free, b).least))))
       return to > web && to <= web * FAR ? { job: withCut(job, { web: to }), from: web, to } : undefined
     },
   },

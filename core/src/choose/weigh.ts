@@ -70,6 +70,8 @@ const SOFT = 0.1 // e-folds of room given to both sides, or the place of a blade
 export function placeInWindow(margins: readonly Margin[]): number {
   let [below, above] = [Math.log(AMPLE), Math.log(AMPLE)]
   for (const m of margins) {
+    // what the stock wants left standing says nothing of a blade's size
+    if (m.by === 'craft') continue
     const { closes } = limitById(m.limit)
     const room = Math.max(0, Math.log(m.ratio))
     if (closes === 'below') below = Math.min(below, room)

@@ -1,6 +1,5 @@
-import { meanSpacing, startingHole, type Blade } from '../blade/index.js'
+import { meanSpacing, type Blade } from '../blade/index.js'
 import { rankBlades } from '../choose/index.js'
-import { nextDrill, type DrillSeries } from '../quantity/index.js'
 import { orbitChoice, orbitInUse } from '../cut/index.js'
 import { recut, type Job } from '../job/index.js'
 import type { CauseId } from './faults.js'
@@ -14,13 +13,7 @@ const SCRAP = 6 // mm of ply or hardboard under it
 const LIGHTER = 0.25 // of the finish–pace slider
 
 /** What to put on the ticket against a cause; undefined where the cure is the hand's alone, or nothing better is known. */
-export function cureOf(
-  id: CauseId,
-  job: Job,
-  blade: Blade,
-  blades?: readonly Blade[],
-  drills: readonly DrillSeries[] = ['metric'],
-): Cure | undefined {
+export function cureOf(id: CauseId, job: Job, blade: Blade, blades?: readonly Blade[]): Cure | undefined {
   const cut = (patch: Partial<Job['cut']>): Cure => ({ job: { ...job, cut: recut(job.cut, patch) } })
   const { stress, ...asBanded } = job
   const { spm, ...asPaced } = job
@@ -57,11 +50,6 @@ export function cureOf(
       return job.cut.backing ? undefined : cut({ backing: SCRAP })
     case 'turned-on-spot':
       return job.cut.turn === 'pivot' ? cut({ turn: 'worked' }) : undefined
-    case 'hole-small': {
-      const { hole } = job.cut
-      const drill = hole === undefined ? undefined : nextDrill(Math.max(startingHole(blade), hole + 0.01), drills)
-      return drill && cut({ hole: drill.mm })
-    }
     case 'orbit-high': {
       const now = orbitInUse(job, blade)
       return now > 0 ? { job: { ...job, orbit: Math.min(now - 1, orbitChoice(job, blade).value) } } : undefined

@@ -168,3 +168,11 @@ function kerfShift({ line, centre }: Cut, blade: Pick<Blade, 'kerf'>): number {
   const outward = { leave: -1, split: 0, take: 1 }[line] * (centre === 'waste' ? 1 : -1)
   return (outward * blade.kerf) / 2
 }
+
+/** Kerfs a web loses of its drawn width, its two sides together, by the side of the line that is kept. */
+const TAKEN: Record<LineSide, number> = { leave: 0, split: 1, take: 2 }
+/** What stands of a web drawn so wide, mm. */
+export const standingWeb = ({ line }: Pick<Cut, 'line'>, { kerf }: Pick<Blade, 'kerf'>, drawn: number): number =>
+  Math.max(0, drawn - TAKEN[line] * kerf)
+/** How wide a web is drawn of which so much is to stand, mm. */
+export const drawnWeb = ({ line }: Pick<Cut, 'line'>, { kerf }: Pick<Blade, 'kerf'>, stands: number): number => stands + TAKEN[line] * kerf

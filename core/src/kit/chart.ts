@@ -1,9 +1,9 @@
 import type { Beliefs } from '../belief/index.js'
-import { startingHole, type Blade } from '../blade/index.js'
+import { pilotDrill, type Blade } from '../blade/index.js'
 import { rankBlades } from '../choose/index.js'
 import { faceUp, fraysOn, greenBand, aimPitch, greenMarks, speedBand, type GreenMarks } from '../cut/index.js'
 import { isStrungJob, type Job } from '../job/index.js'
-import { nextDrill, type Drill, type DrillSeries } from '../quantity/index.js'
+import type { Drill, DrillSeries } from '../quantity/index.js'
 import { dialMark, hasSpeed, profileOf } from '../saw/index.js'
 
 /** What a chart may show of each row beside stock and blade. */
@@ -44,7 +44,7 @@ export function chartRow(
   return {
     job,
     blade,
-    drill: job.cut.kind === 'pierced' ? nextDrill(Math.max(startingHole(blade), job.cut.hole ?? 0), drills) : undefined,
+    drill: job.cut.kind === 'pierced' ? pilotDrill(blade, drills) : undefined,
     strokes: { low: speed.low, high: speed.high },
     dial: dial[0] === undefined || dial[1] === undefined ? undefined : [dial[0], dial[1]],
     note: band && !band.empty ? aimPitch(band, blade) : undefined,

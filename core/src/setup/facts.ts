@@ -1,5 +1,5 @@
-import { startingHole, type Blade } from '../blade/index.js'
-import { nextDrill, type DrillSeries } from '../quantity/index.js'
+import { pilotDrill, startingHole, type Blade } from '../blade/index.js'
+import type { DrillSeries } from '../quantity/index.js'
 import { dialMark, strokeOf, isJigsaw } from '../saw/index.js'
 import { familyOfStock } from '../stock/index.js'
 import { heights, type Job } from '../job/index.js'
@@ -20,9 +20,8 @@ export interface Facts {
 
 export function entering({ job, blade, drills }: Facts): SetUpItem[] {
   if (job.cut.kind !== 'pierced') return [{ do: 'enter-edge' }]
-  const needs = startingHole(blade)
-  const drill = nextDrill(job.cut.hole ?? needs, drills)
-  return drill ? [{ do: 'drill', drill, needs }] : []
+  const drill = pilotDrill(blade, drills)
+  return drill ? [{ do: 'drill', drill, needs: startingHole(blade) }] : []
 }
 export function speeding({ job, blade }: Facts): SetUpItem {
   const band = speedBand(job, blade)

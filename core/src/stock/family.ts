@@ -22,6 +22,12 @@ export interface MaterialFamily {
   gauge: 'steel' | 'nonferrous'
   /** which of the thicknesses stock is sold in are its own */
   sold: 'board' | 'organic' | 'plastic' | 'metal'
+  /** narrowest piece that is left standing as a matter of course: so many mm, and so much of the height; estimates */
+  web: WebRule
+}
+export interface WebRule {
+  floor: number
+  share: number
 }
 
 const plain: MaterialFamily = {
@@ -33,15 +39,25 @@ const plain: MaterialFamily = {
   sheet: false,
   gauge: 'nonferrous',
   sold: 'organic',
+  web: { floor: 1.5, share: 1 / 4 },
 }
 export const materialFamilies: Record<MaterialClass, MaterialFamily> = {
-  wood: { ...plain, fibrous: true, sold: 'board' },
+  wood: { ...plain, fibrous: true, sold: 'board', web: { floor: 2, share: 1 / 4 } },
   plastic: { ...plain, film: true, sheet: true, sold: 'plastic' },
   organic: plain,
-  shell: { ...plain, cooled: 'wet', spun: true },
-  ceramic: { ...plain, cooled: 'wet', sold: 'plastic' },
-  metal: { ...plain, metal: true, cooled: 'wax', spun: true, sheet: true, sold: 'metal' },
-  steel: { ...plain, metal: true, cooled: 'wax', spun: true, sheet: true, gauge: 'steel', sold: 'metal' },
+  shell: { ...plain, cooled: 'wet', spun: true, web: { floor: 0.8, share: 1 / 4 } },
+  ceramic: { ...plain, cooled: 'wet', sold: 'plastic', web: { floor: 3, share: 1 / 3 } },
+  metal: { ...plain, metal: true, cooled: 'wax', spun: true, sheet: true, sold: 'metal', web: { floor: 0.5, share: 1 / 4 } },
+  steel: {
+    ...plain,
+    metal: true,
+    cooled: 'wax',
+    spun: true,
+    sheet: true,
+    gauge: 'steel',
+    sold: 'metal',
+    web: { floor: 0.5, share: 1 / 4 },
+  },
 }
 /** What the family of this stock has in common. */
 export const familyOfStock = ({ cuts }: { cuts: MaterialClass }): MaterialFamily => materialFamilies[cuts]

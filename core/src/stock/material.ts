@@ -1,4 +1,4 @@
-import { familyOfStock, type MaterialClass } from './family.js'
+import { familyOfStock, type MaterialClass, type WebRule } from './family.js'
 import data from './data/materials.json' with { type: 'json' }
 
 export const hatches = ['rings', 'layers', 'chips', 'dots', 'grain', 'lines'] as const
@@ -45,6 +45,14 @@ export interface Material {
   weighed?: number
   /** where the constants come from, or "estimate" */
   source: string
+}
+
+const VENEERS = 3 // a web of layered board is at least so many of its veneers wide; estimate
+/** What is left standing of this stock as a matter of course: across the grain of a solid one, or where its grain is unknown. */
+export function webRule(material: Pick<Material, 'cuts' | 'build' | 'veneer'>): WebRule {
+  const { web, fibrous } = familyOfStock(material)
+  if (!fibrous || material.build === 'solid') return web
+  return material.build === 'chips' ? { floor: 2, share: 1 / 3 } : { floor: Math.max(1.5, VENEERS * (material.veneer ?? 0)), share: 1 / 4 }
 }
 
 /** Every material that ships with the program, in the order of its groups. Source: data/materials.json. */

@@ -112,7 +112,7 @@ export function limitAsks(id: LimitId, job: Job, window: SizeWindow, say: Say): 
         ? 'entered from an edge'
         : job.cut.hole === undefined
           ? 'any drill'
-          : `${lengthWords(job.cut.hole, say)} drill${none ? ': all pass' : ''}`
+          : `room for ${lengthWords(job.cut.hole, say)}${none ? ': all pass' : ''}`
     case 'reach':
       return none ? 'long enough' : `must come out below`
     case 'depth':
@@ -139,6 +139,7 @@ export function marginWords(m: Margin, job: Job, say: Say): string {
   const backed = m.limit === 'teeth' && m.have < profileOf(job.saw).teeth.backed
   const lacks = stops(m)
   const near = m.state === 'near'
+  const stands = roundWords(m.have, say)
   switch (m.limit) {
     case 'end':
       if (!lacks) return 'These clamps hold it.'
@@ -223,10 +224,10 @@ export function marginWords(m: Margin, job: Job, say: Say): string {
     }
     case 'web':
       return lacks
-        ? `Wants ${lengthWords(m.least, say)} left standing at the least; your web is ${lengthWords(m.have, say)}.`
+        ? `Wants ${roundWords(m.least, say)} left standing at the least; of your web ${stands} does.`
         : near
-          ? `Your web of ${lengthWords(m.have, say)} barely stands; ${lengthWords(m.need, say)} is safe. Support it, feed gently.`
-          : `Leaves a ${lengthWords(m.have, say)} web; ${lengthWords(m.need, say)} is the least.`
+          ? `Of your web ${stands} stands, barely; ${roundWords(m.need, say)} is safe. Support it, feed gently.`
+          : `Of your web ${stands} stands; ${roundWords(m.need, say)} is safe.`
   }
 }
 /** The turn is reckoned on the kerf's centre; people speak of the drawn line. */

@@ -92,7 +92,7 @@ export function cutRestSaid(cut: Cut, saw: Saw, say: Say): string {
     lineWords[cut.line],
     cut.shows === 'both' ? 'both faces show' : 'one face shows',
     skillWords[cut.skill],
-    cut.kind === 'pierced' && (cut.hole === undefined ? 'any drill' : `${len(cut.hole)} pilot hole`),
+    cut.kind === 'pierced' && (cut.hole === undefined ? 'any drill' : `room for a hole of ${len(cut.hole)}`),
     'tiltMax' in saw && (cut.bevel ? `${decimal(cut.bevel, 1)}° bevel` : 'square'),
     cut.backing !== undefined && `${len(cut.backing)} backer`,
     cut.lie && `${len(cut.lie.behind)} of board behind`,

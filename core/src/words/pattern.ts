@@ -116,11 +116,11 @@ export function troubleWords(g: TroubleGroup, found: Reckoning, job: Job, blade:
       return {
         head:
           g.items.length === 1
-            ? `The web beside ${who.toLowerCase()} is ${r(worst.have)}`
-            : `${g.items.length} webs are down to ${r(worst.have)}`,
+            ? `Of the web beside ${who.toLowerCase()} ${r(worst.have)} stands`
+            : `Of ${g.items.length} webs down to ${r(worst.have)} stands`,
         text:
           worst.state === 'beyond'
-            ? `With this blade’s push ${r(worst.need)} should stand. Saw there last and slowly, or draw it wider.`
+            ? `At least ${r(worst.need)} should be left of it. Draw it wider, or keep more of the line.`
             : `${r(worst.need)} would be safe. ${who}: they come late, so that they stand alone only briefly.`,
       }
     case 'island':

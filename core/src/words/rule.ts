@@ -3,7 +3,6 @@ import { ADVISED, CLEANED, COOL, feedShare, LEAST_TEETH, SURE, TRADE_MINIMUM } f
 import { BEND, EXACT, PIVOT, ROUGH_BEND, TRAVEL } from '../pattern/index.js'
 import { PRIOR_SPENT } from '../log/index.js'
 import { toDegrees } from '../number/index.js'
-import { SAFE } from '../choose/index.js'
 import { decimal } from '../quantity/index.js'
 import { biteWords, lengthWords, type Say } from './say.js'
 
@@ -86,8 +85,9 @@ export const jobRules = {
   },
   web: {
     name: 'Narrowest web',
-    formula: `stands the push ${SAFE} times over as a beam held at both ends, plus a kerf for wander; half as safe at the least`,
-    source: 'Beam bending (Roark); strength with each material; slenderness is an estimate.',
+    formula:
+      'the most of: a floor of the craft for such stock, a share of its height, and what bears the push three times over as a beam held at both ends; times 1.3 for a learning and 0.8 for a sure hand, plus a kerf for wander; half of it at the least. Held against what stands when the kerfs are out',
+    source: 'Beam bending (Roark); strength with each material; floors, shares and slenderness are estimates.',
   },
   edge: {
     name: 'Edge',

@@ -7,7 +7,6 @@ import { useAnswer } from './answer'
 import { useJob } from './job'
 import { useLearned } from './learned'
 import { useList } from './kept'
-import { useSettings } from './settings'
 import { useShop } from './shop'
 import { useTrouble } from './trouble'
 
@@ -19,7 +18,6 @@ export const useRemedy = defineStore('remedy', () => {
   const answer = useAnswer()
   const learned = useLearned()
   const shop = useShop()
-  const settings = useSettings()
   const list = useList('remedies', (a, b) => b.at - a.at)
   /** read when something first asks: the Bench answers without */
   const ready = list.load().catch(useTrouble().report)
@@ -82,7 +80,7 @@ export const useRemedy = defineStore('remedy', () => {
   const drop = () => (open.value ? list.drop(open.value.id) : Promise.resolve(true))
 
   /** The cure as a change of the ticket; undo takes it back like any edit. */
-  const cure = (cause: CauseId) => cureOf(cause, answer.job, answer.blade, shop.catalogue, settings.value.drills)
+  const cure = (cause: CauseId) => cureOf(cause, answer.job, answer.blade, shop.catalogue)
   function apply(cause: CauseId) {
     const made = cure(cause)
     if (!made) return

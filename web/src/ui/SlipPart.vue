@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import { heights, leastWeb, lengthWords, ringName, slipWords } from '@green-pitch/core'
+import { heights, leastWeb, lengthWords, ringName, slipWords, standingWeb } from '@green-pitch/core'
 import {
   alongAt,
   boxOf,
@@ -60,7 +60,7 @@ const deepest = computed(() => {
 })
 const web = computed(() => {
   const others = found.value.rings.filter((r) => r.ring.id !== props.id && r.sawn).map((r) => distanceTo(r.ring.points, ...place.value))
-  return others.length ? Math.min(...others) : undefined
+  return others.length ? standingWeb(answer.job.cut, answer.blade, Math.min(...others)) : undefined
 })
 const slope = computed(() => Math.abs(answer.setup.bevel))
 const allowance = computed(() => {

@@ -1,5 +1,5 @@
 import { limitById, leastWeb } from '../../choose/index.js'
-import { drawnRadius, type Job } from '../../job/index.js'
+import { drawnRadius, drawnWeb, type Job } from '../../job/index.js'
 import { startingHole, type Blade } from '../../blade/index.js'
 import { bisect, unbounded } from '../../number/index.js'
 import {
@@ -126,9 +126,9 @@ function mends(t: Trouble, pattern: Pattern, measured: Measured, found: Reckonin
     }
     case 'web':
       return thickened(
-        t,
+        { ...t, have: drawnWeb(job.cut, blade, t.have) },
         pattern,
-        leastWeb(job, blade).least * SURE,
+        drawnWeb(job.cut, blade, leastWeb(job, blade).least) * SURE,
         (['waste', 'kept'] as const).map((c) => turning(job, blade, c) ?? 0),
       )
     default:

@@ -1,6 +1,5 @@
 import { bounded, Spent, type Effort } from '../../number/index.js'
-import { startingHole, turnsAnywhere } from '../../blade/index.js'
-import { nextDrill } from '../../quantity/index.js'
+import { pilotDrill, startingHole, turnsAnywhere } from '../../blade/index.js'
 import { turnsQuarter } from '../../saw/index.js'
 import { alongAt, type Pattern, type Ring } from '../outline/index.js'
 import type { Points } from '../read/index.js'
@@ -65,7 +64,7 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
   const { job, blade, choices } = given
   const { measures, webs } = measured
   const pace = paceOf(job, blade)
-  const drill = nextDrill(startingHole(blade), [...given.drills])?.mm ?? Math.ceil(10 * startingHole(blade)) / 10
+  const drill = pilotDrill(blade, given.drills)?.mm ?? Math.ceil(10 * startingHole(blade)) / 10
   // while anything is sawn it still hangs in the whole board
   const board = pattern.board
   const boardHull = [board.minX, board.minY, board.maxX, board.minY, board.maxX, board.maxY, board.minX, board.maxY]

@@ -1,5 +1,5 @@
 import { startingHole, turnRadius, type Blade } from '../../blade/index.js'
-import { centreRadius, heights, type Job } from '../../job/index.js'
+import { centreRadius, drawnWeb, type Job } from '../../job/index.js'
 import { leastWeb, usable } from '../../choose/index.js'
 import { kerfFit, HOLE_MARGIN } from '../measure/index.js'
 import type { Reckoning, Trouble, TroubleKind } from './reckoning.js'
@@ -34,9 +34,8 @@ export type Remedy =
 const TRIED = 60 // rings a kerf is tried in: a thousand would hold up the hand; what is left is told again
 const WIDEST_JOIN = 2 // mm; ends further apart than this are not one line
 
-/** How wide a bridge is drawn, mm: half as much again as a web that stands while it is sawn, and no spindle on edge; estimate. */
-export const bridgeWidth = (job: Job, blade: Blade): number =>
-  Math.ceil(10 * Math.max(1.5 * leastWeb(job, blade).value, heights(job).total / 4)) / 10
+/** How wide a bridge is drawn, mm: a web that stands safely when it is sawn. */
+export const bridgeWidth = (job: Job, blade: Blade): number => Math.ceil(10 * drawnWeb(job.cut, blade, leastWeb(job, blade).value)) / 10
 
 /** What cures a group of troubles; each is tried before it is offered. `blades` are those to choose from. */
 export function remediesFor(group: TroubleGroup, found: Reckoning, job: Job, blade: Blade, blades: readonly Blade[]): Remedy[] {

@@ -1,11 +1,9 @@
 import type { Blade } from '../../blade/index.js'
-import type { Job } from '../../job/index.js'
+import { standingWeb, type Job } from '../../job/index.js'
 import { leastWeb, limitById } from '../../choose/index.js'
 import type { Pattern } from '../outline/index.js'
 import { between, chunksOf, HOLE_MARGIN, swingState, type Web } from '../measure/index.js'
 import type { RingReckoning, Trouble, TroubleKind } from './reckoning.js'
-
-const WEB_NEAR = 1.2 // times a safe web: worth a look
 
 /** What wants a look before sawing, worst first. */
 export function findTroubles(
@@ -20,16 +18,17 @@ export function findTroubles(
   for (const l of pattern.loose) put('loose', 'beyond', [], l.points[0]!, l.points[1]!, l.gap, 0)
   const { value: safe, least } = leastWeb(job, blade)
   for (const w of webs) {
+    const stands = standingWeb(job.cut, blade, w.width)
     if (w.width === 0) put('crossing', 'beyond', [w.a, w.b], ...w.from, 0, 0)
-    else if (w.width < WEB_NEAR * safe)
+    else if (stands < safe)
       put(
         'web',
-        w.width < least ? 'beyond' : 'near',
+        stands < least ? 'beyond' : 'near',
         w.a === w.b ? [w.a] : [w.a, w.b],
         (w.from[0] + w.to[0]) / 2,
         (w.from[1] + w.to[1]) / 2,
-        w.width,
-        w.width < least ? least : safe,
+        stands,
+        stands < least ? least : safe,
       )
   }
   const turns = limitById('turn')

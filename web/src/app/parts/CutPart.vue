@@ -99,7 +99,7 @@ function kind(value: Cut['kind']) {
       />
       <LengthInput
         v-if="cut.kind === 'pierced'"
-        label="Pilot hole"
+        label="Room for a pilot hole"
         :model-value="cut.hole"
         none="any drill"
         @update:model-value="(v) => put('hole', v)"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue'
 import { useRouter } from 'vue-router'
-import { leastWeb, heights, lengthWords, slipWords, type LineSide, toDegrees, toRadians } from '@green-pitch/core'
+import { leastWeb, heights, lengthWords, slipWords, standingWeb, type LineSide, toDegrees, toRadians } from '@green-pitch/core'
 import { fitBudget, inlayAngle, planSlices, sliceJob, slipMatters, type SliceTask } from '@green-pitch/core/pattern'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
@@ -52,7 +52,7 @@ const slip = computed(() =>
     gap: budget.value.gap,
     allowance: answer.evaluation.edge.ridge,
     fairs: true,
-    web: pattern.found?.narrowest?.width,
+    web: pattern.found?.narrowest && standingWeb(answer.job.cut, answer.blade, pattern.found.narrowest.width),
     leastWeb: leastWeb(answer.job, answer.blade).value,
   }),
 )

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto'
 import { describe, expect, it, vi } from 'vitest'
-import { makeJob, sawById, type LogEntry } from '@green-pitch/core'
+import { makeJob, sawById, type CutOutcome } from '@green-pitch/core'
 import { plainOpening } from '@green-pitch/core/joint'
 import type { SliceTask } from '@green-pitch/core/pattern'
 import { useJoint } from '../src/store/joint'
@@ -9,7 +9,9 @@ import { useShop } from '../src/store/shop'
 import { eachInTheShop, shop } from './room'
 
 eachInTheShop()
-const well: Pick<LogEntry, 'fate' | 'face' | 'underside' | 'edge' | 'cleanUpMinutes' | 'note'> = {
+const well: CutOutcome = {
+  minutes: 12,
+  blades: 1,
   fate: 'fine',
   face: 4,
   underside: 4,
@@ -26,7 +28,7 @@ async function sawAll(run: ReturnType<typeof useRun>) {
 }
 
 describe('a joint run step by step', () => {
-  it('puts its first cut on the ticket, tells every cut and the bench work between, and is logged as a cut nothing is learned of', async () => {
+  it('leaves the ticket’s saw, tells every cut and the bench work between, and is logged as a cut nothing is learned of', async () => {
     const { jobs } = await shop()
     await jobs.open('demo-caddy')
     const run = useRun()
@@ -34,7 +36,7 @@ describe('a joint run step by step', () => {
     useJoint().take('dovetail')
     expect(await run.beginSteps({ of: 'joint' })).toBe(true)
     const { cuts } = useJoint().found
-    expect(jobs.job.saw.kind).toBe('hand')
+    expect(jobs.ticket.joint).toBeDefined()
     expect(run.steps!.filter((s) => s.go).length).toBe(cuts.reduce((n, c) => n + c.count, 0))
     expect(run.steps!.some((s) => !s.go)).toBe(true)
     expect(run.record!.total).toBeCloseTo(
@@ -51,8 +53,40 @@ describe('a joint run step by step', () => {
     // pressed twice, it is one entry
     expect(await Promise.all([run.log(well), run.log(well)])).toEqual([true, true])
     expect(useShop().log).toHaveLength(before + 1)
-    expect(useShop().log[0]).toMatchObject({ ignored: true, note: 'went well', face: 4, title: jobs.name })
+    expect(useShop().log[0]).toMatchObject({
+      ignored: true,
+      note: 'went well',
+      face: 4,
+      title: `${jobs.name}: dovetails, ${cuts.reduce((n, c) => n + c.count, 0)} cuts`,
+    })
     expect(await run.log(well)).toBe(false)
+  })
+  it('in a job for another saw, it is of its own: its saw is worn and logged, the ticket’s is not', async () => {
+    const { jobs } = await shop()
+    const run = useRun()
+    const ticket = jobs.job
+    useJoint().take('dovetail')
+    expect(await run.beginSteps({ of: 'joint' })).toBe(true)
+    const { saw, blade } = { saw: jobs.job.saw, blade: run.inHand.saw.blade }
+    expect([saw, blade.plate !== undefined, run.inHand.job.saw.kind]).toEqual([ticket.saw, true, 'hand'])
+    vi.useFakeTimers({ toFake: ['Date'] })
+    for (const ring of run.order) {
+      vi.setSystemTime(Date.now() + 30_000)
+      await run.report('done', ring)
+    }
+    // the clock stands once all is sawn
+    vi.setSystemTime(Date.now() + 3_600_000)
+    await run.report('end')
+    expect(run.state.seconds).toBeCloseTo(30 * run.order.length, -1)
+    const minutes = new Map(useShop().drawer.map((d) => [d.blade.id, d.minutes]))
+    expect(await run.log({ ...well, minutes: run.minutes })).toBe(true)
+    vi.useRealTimers()
+    const [entry] = useShop().log
+    expect(entry!.blade.plate).toBeDefined()
+    expect(entry!.title).toMatch(/: dovetails, \d+ cuts$/)
+    const grown = useShop().drawer.filter((d) => d.minutes > minutes.get(d.blade.id)!)
+    expect(grown.every((d) => d.blade.plate)).toBe(true)
+    expect(grown.length).toBeGreaterThan(0)
   })
   it('is where it was after a reload, in words of either length', async () => {
     const first = await shop()
@@ -82,19 +116,18 @@ describe('thin slices', () => {
     fenceSet: true,
     capacity: 60,
   }
-  it('go onto the ticket with slow strokes, one after another', async () => {
+  it('are sawn with slow strokes, one after another, and the ticket stays', async () => {
     const { jobs } = await shop()
     const run = useRun()
     await vi.waitUntil(() => run.record !== undefined || jobs.record.id)
     const spm = jobs.job.spm
     expect(await run.beginSteps({ of: 'slices', slices })).toBe(true)
-    expect(jobs.job.spm).not.toBe(spm)
-    expect(jobs.job.cut.kind).toBe('straight')
+    expect(run.inHand.job).toMatchObject({ cut: { kind: 'straight', course: undefined } })
+    expect(run.inHand.job.spm).not.toBe(spm)
+    expect(jobs.job.spm).toBe(spm)
     expect(run.steps!.length).toBeGreaterThan(3)
     expect(run.steps!.every((s) => s.head && s.seconds >= 0)).toBe(true)
     expect(run.steps![0]!.head).toBe('Lead test')
-    jobs.undo()
-    expect(jobs.job.spm).toBe(spm)
   })
 })
 
@@ -120,7 +153,7 @@ describe('an opening in a panel', () => {
     await run.report('broke')
     await sawAll(run)
     expect(run.state).toMatchObject({ ended: true, blades: 2, broke: 1 })
-    expect(await run.log(well)).toBe(true)
+    expect(await run.log({ ...well, blades: run.state.blades })).toBe(true)
     const [entry] = useShop().log
     expect(entry).toMatchObject({ blades: 2, blade: { id: blade } })
     expect(entry!.ignored).toBeUndefined()

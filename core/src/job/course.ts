@@ -35,7 +35,9 @@ export class Bends {
     other.lengths.forEach((l, i) => (this.lengths[i]! += share * l))
   }
   get value(): Course['bends'] {
-    return [...this.lengths].flatMap((l, i) => (l > 0 ? [[stepRadius(i), l] as const] : []))
+    // a hundredth of a millimeter, as it is stored
+    const round = (x: number, parts: number) => Math.round(x * parts) / parts
+    return [...this.lengths].flatMap((l, i) => (l >= 0.005 ? [[round(stepRadius(i), 1e4), round(l, 100)] as const] : []))
   }
 }
 

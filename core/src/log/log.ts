@@ -66,7 +66,7 @@ export interface LogEntry {
 }
 
 /** How a cut came out, as whoever sawed it tells: what a log's form asks. */
-export type CutOutcome = Pick<LogEntry, 'fate' | 'face' | 'underside' | 'edge' | 'cleanUpMinutes' | 'note'>
+export type CutOutcome = Pick<LogEntry, 'minutes' | 'blades' | 'fate' | 'face' | 'underside' | 'edge' | 'cleanUpMinutes' | 'note'>
 
 /** A mean with one standard deviation either side. */
 export interface Expected {

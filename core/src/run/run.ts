@@ -46,13 +46,14 @@ export function runState(events: readonly RunEvent[], order: readonly number[], 
   let [started, paused, ended] = [false, false, false]
   let last: number | undefined
   const spend = (until: number) => {
-    if (last !== undefined && !paused && !ended && started) {
+    // once all is sawn the clock stands, until a ring is taken back
+    if (last !== undefined && !paused && !ended && started && at < order.length) {
       // a clock that a device set back in the meantime takes nothing away
       const s = Math.max(0, Math.min(until - last, IDLE)) / 1000
       seconds += s
       bladeSeconds += s
-      const ring = order[at]
-      if (ring !== undefined) perRing.set(ring, (perRing.get(ring) ?? 0) + s)
+      const ring = order[at]!
+      perRing.set(ring, (perRing.get(ring) ?? 0) + s)
     }
     last = until
   }

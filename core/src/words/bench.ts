@@ -1,3 +1,5 @@
+import type { Evaluation } from '../choose/index.js'
+import type { Job } from '../job/index.js'
 import { toDegrees } from '../number/index.js'
 import type { Opening, OpeningCut, OpeningWay, ViewName } from '../joint/index.js'
 import type { SlicePlan, SliceTask } from '../fit/index.js'
@@ -14,6 +16,8 @@ export interface AtBench {
   seconds: number
   /** sawn, mm */
   length?: number
+  /** the saw it is sawn with, where it is not the one on the ticket */
+  with?: { job: Job; saw: Evaluation }
   /** the drawing it is seen on */
   view?: ViewName
   /** which of the cuts drawn, or all of the holes */

@@ -71,6 +71,13 @@ export const viewNames: Record<ViewName, string> = {
 const count = (n: number, what: string) => `${capital(numberWords(n))} ${what}${n === 1 ? '' : 's'}`
 const degrees = (x: number) => `${decimal(x, 1)}°`
 
+/** “dovetails, 32 cuts”: what a log says was sawn. */
+export const jointSaid = (l: LayOut): string =>
+  `${jointNames[l.spec.kind].toLowerCase()}, ${count(
+    l.cuts.reduce((n, c) => n + c.count, 0),
+    'cut',
+  )}`
+
 /** The answer as a plain sentence. */
 export function jointHeading(l: LayOut, say: Say): string {
   const mm = (x: number) => lengthWords(Math.round(x * 100) / 100, say)
@@ -264,6 +271,7 @@ export function atBench(l: LayOut, say: Say): AtBench[] {
       check: cutChecks[cut.name],
       seconds: cut.seconds / cut.count,
       length: cut.depth,
+      with: cut.saw && { job: cut.job, saw: cut.saw },
       view: VIEWS[cut.name] ?? l.views[0]?.name,
     }))
   })

@@ -1,12 +1,19 @@
-import { bladeById, evaluate, forecast, learn, MODEL } from '@green-pitch/core'
+import { bladeById, evaluate, forecast, learn, MODEL, recut, type Course, type Job } from '@green-pitch/core'
 import { breathe } from './breathe'
 import { db, replaceAll } from './db'
 import { patternFrom, readDrawing } from './patternFile'
 import { coping, DAY, done, frame, handSaws, jigsaw, jobOf, jobs, owned, scroll, START } from './saltmarsh'
 import { demoPractice } from './saltmarshPractice'
 import { demoTrials } from './saltmarshTrials'
+import courses from './saltmarshCourses.json'
 import { shippedPatterns } from './shipped'
 import type { DrawerRecord, JobRecord, LogRecord, PatternRecord, PracticeRecord, SawRecord, TrialRecord } from './records'
+
+/** A job with what its drawing was measured to. */
+const drawn = (id: string, job: Job): Job => ({
+  ...job,
+  cut: recut(job.cut, { course: (courses as unknown as Record<string, Course>)[id] }),
+})
 
 /** Everything Saltmarsh Bench holds. */
 interface Demo {
@@ -45,7 +52,7 @@ export async function makeDemo(): Promise<Demo> {
     name,
     created: START + i * DAY,
     changed: START + (60 + i) * DAY,
-    ticket: { job, blade: blade === undefined ? undefined : bladeById(blade), model: MODEL },
+    ticket: { job: drawn(id, job), blade: blade === undefined ? undefined : bladeById(blade), model: MODEL },
   }))
   const saws = [scroll, frame, jigsaw, coping, handSaws].map((saw): SawRecord => ({ id: saw.id, rev: 1, saw, mine: true }))
   const drawer = owned.map(([id, count, minutes, note]): DrawerRecord => ({ id, rev: 1, blade: bladeById(id)!, count, minutes, note }))

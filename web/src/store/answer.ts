@@ -147,20 +147,23 @@ export const useAnswer = defineStore('answer', () => {
       spm: h?.spm?.value === job.value.spm ? h?.spm : undefined,
     }
   })
-  /** What a log entry remembers of what was reckoned and heard; the time at the saw as it was to be expected. Storage copies it. */
-  const remembered = ({ median, low, high }: Interval) => ({
-    job: job.value,
-    blade: blade.value,
+  /**
+   * What a log entry remembers of what was reckoned and heard; the time at the saw as it was to be expected. Storage copies it.
+   * @param what the job and what it comes to, where it is not the one in hand
+   */
+  const remembered = ({ median, low, high }: Interval, what = { job: job.value, saw: evaluation.value }) => ({
+    job: what.job,
+    blade: what.saw.blade,
     model: MODEL,
     predicted: {
-      feed: evaluation.value.feed.value,
-      spm: evaluation.value.feed.inputs.spm,
-      stress: evaluation.value.stress,
+      feed: what.saw.feed.value,
+      spm: what.saw.feed.inputs.spm,
+      stress: what.saw.stress,
       seconds: Math.min(median, AGES),
       low: Math.min(low, AGES),
       high: Math.min(high, AGES),
     },
-    heard: jobs.ticket.heard,
+    ...(what.job === job.value && { heard: jobs.ticket.heard }),
   })
   return {
     bill,

@@ -38,6 +38,8 @@ export const useJoint = defineStore('joint', () => {
   /** What is put is checked where it is stored, as all of a ticket is. */
   const put = (patch: Readonly<Record<string, unknown>>) =>
     jobs.edit((t) => ({ ...t, joint: { ...spec.value, ...patch } as JointSpec }), `joint ${Object.keys(patch)[0]}`)
+  /** What is shown goes onto the ticket, though nothing of it was changed. */
+  const keep = () => put({})
   const take = (kind: JointKind) => jobs.edit((t) => ({ ...t, joint: plainJoint(kind, thickness.value) }), 'joint')
   const material = (id: string) => {
     const m = shop.materials.find((x) => x.id === id)
@@ -53,5 +55,5 @@ export const useJoint = defineStore('joint', () => {
   /** One of its cuts becomes the ticket: the Bench, the card and the log then speak of it. */
   const toTicket = (job: Job) =>
     jobs.edit((t) => ({ ...t, joint: spec.value, job: { ...job, teethSchool: t.job.teethSchool }, heard: undefined }), 'cut of a joint')
-  return { spec, found, schools, chosen, put, take, material, saw, kerf, toTicket }
+  return { spec, found, schools, chosen, put, keep, take, material, saw, kerf, toTicket }
 })

@@ -7,6 +7,8 @@ import {
   mergeEvents,
   panelSteps,
   runState,
+  evaluate,
+  jointSaid,
   sliceSteps,
   threadingSeconds,
   type AtBench,
@@ -80,8 +82,12 @@ export const useRun = defineStore('run', () => {
       case 'joint':
         return atBench(useJoint().found, settings.say)
       case 'slices': {
-        const planned = slices && planSlices(slices)
-        return planned && sliceSteps(slices, planned, sawing / Math.max(1, planned.slices), settings.say)
+        if (!slices) return undefined
+        const planned = planSlices(slices)
+        const job = sliceJob(answer.job, slices, planned)
+        const saw = evaluate(job, answer.blade)
+        const each = answer.billed(job, answer.blade).sawing.median / Math.max(1, planned.slices)
+        return sliceSteps(slices, planned, each, settings.say).map((step) => ({ ...step, with: { job, saw } }))
       }
       case 'panel': {
         const panel = plan && panelOf(plan)
@@ -92,9 +98,14 @@ export const useRun = defineStore('run', () => {
     }
   }
   const steps = computed(() => record.value && stepsOf(record.value))
+  /** What is sawn now, and with what: a step’s own saw, else the ticket’s. */
+  const inHand = computed(() => {
+    const at = record.value?.order[state.value.at]
+    const step = at === undefined ? undefined : steps.value?.[at]
+    return step?.with ?? steps.value?.find((s) => s.with)?.with ?? { job: answer.job, saw: answer.evaluation }
+  })
   /**
-   * Begins what is sawn step by step, or goes on with it. A joint’s first cut goes onto the ticket, which the saw and
-   * the log then speak of.
+   * Begins what is sawn step by step, or goes on with it; the ticket stays as it is.
    * @returns false where a run of something else is under way: that is not thrown away
    */
   async function beginSteps(what: Stepped) {
@@ -104,14 +115,10 @@ export const useRun = defineStore('run', () => {
       return same
     }
     if (what.of === 'joint') {
-      const joint = useJoint()
-      const [first] = joint.found.cuts
-      if (!first || !joint.found.ok) return false
-      joint.toTicket(first.job)
-    }
-    if (what.slices) {
-      const { slices } = what
-      jobs.edit((t) => ({ ...t, job: sliceJob(t.job, slices, planSlices(slices)) }), 'slices')
+      const { found, keep } = useJoint()
+      if (!found.cuts.length || !found.ok) return false
+      // what is sawn stands on the ticket, that files, backups and a reload carry it
+      keep()
     }
     const predicted = stepsOf(what)!.map((s) => s.seconds)
     const begun: RunRecord = {
@@ -149,28 +156,44 @@ export const useRun = defineStore('run', () => {
   const log = (how: CutOutcome) => (logging ??= enter(how).finally(() => (logging = undefined)))
   async function enter(how: CutOutcome) {
     const r = record.value
-    const entered = r?.of ? ofSteps : ofPattern
     if (!r || r.logged || (!r.of && !pattern.found)) return false
     if (!state.value.ended) await report('end')
     const s = runState(record.value!.events, r.order, Date.now())
     const faults = await useRemedy().unlogged(r.id)
+    const told = r.of ? ofSteps(r) : ofPattern(r, s)
     const kept = await shop.keepLog({
       id: `run-${r.events[0]!.at.toString(36)}-${r.id.slice(-4)}`,
       rev: 0,
       at: Date.now(),
       jobId: r.id,
       title: jobs.name,
-      ...entered(r, s),
+      ...told,
+      ...shop.carried(told.blade.id),
       ...(faults.length && { faults }),
-      minutes: Math.max(0.1, Math.round(s.seconds / 6) / 10),
-      blades: s.blades,
       ...how,
     })
     if (kept) {
-      if (r.of !== 'joint') await shop.useUp(answer.blade.id, s.blades, how.fate, s.seconds / 60)
+      // each saw is worn by its own share of the minutes; what was used up is the one that sawed most
+      const whole = Math.max(1e-9, s.seconds)
+      for (const [id, seconds] of secondsWith(r, s)) {
+        const most = id === told.blade.id
+        await shop.useUp(id, most ? how.blades : 1, most ? how.fate : 'fine', (how.minutes * seconds) / whole)
+      }
       await row.change((stored) => stored && { ...stored, logged: true })
     }
     return kept
+  }
+  /** min, a tenth at the least */
+  const minutesOf = (s: RunState) => Math.max(0.1, Math.round(s.seconds / 6) / 10)
+  /** s each blade sawed. */
+  function secondsWith(r: RunRecord, s: RunState): Map<string, number> {
+    const all = stepsOf(r)
+    const of = new Map<string, number>()
+    for (const [id, seconds] of s.perRing) {
+      const blade = (all?.[id]?.with?.saw ?? answer.evaluation).blade.id
+      of.set(blade, (of.get(blade) ?? 0) + seconds)
+    }
+    return of
   }
   /** The run’s own total, as doubtful as the whole bill’s time at the saw; each opening’s time beside what was predicted of it. */
   function ofPattern(r: RunRecord, s: RunState) {
@@ -184,16 +207,20 @@ export const useRun = defineStore('run', () => {
       ...remembered,
       predicted: { ...remembered.predicted, sawing: sum('sawing'), threading: sum('threading') },
       ...(rings.length && { rings }),
-      ...shop.carried(answer.blade.id),
       length: f.length,
     }
   }
-  /** Of a joint’s several kinds of cut together nothing can be learned of one: as an entry it only stands there. */
+  /** Told of the saw that was to do most of it. Of a joint’s several kinds of cut together nothing can be learned of one: as an entry it only stands there. */
   function ofSteps(r: RunRecord) {
+    const all = stepsOf(r)!
+    const most = all.reduce((a, b) => (b.seconds > a.seconds ? b : a))
+    const kinds = new Set(all.flatMap((s) => (s.with ? [s.with.job] : [])))
+    const total = { median: r.total, low: 0.6 * r.total, high: 1.7 * r.total }
     return {
-      ...answer.remembered({ median: r.total, low: 0.6 * r.total, high: 1.7 * r.total }),
-      ...(r.of === 'joint' ? useJoint().found.cuts.length > 1 && { ignored: true } : shop.carried(answer.blade.id)),
-      length: Math.max(1, Math.round(stepsOf(r)!.reduce((sum, step) => sum + (step.length ?? 0), 0))),
+      ...answer.remembered(total, most.with),
+      ...(r.of === 'joint' && { title: `${jobs.name}: ${jointSaid(useJoint().found)}`.slice(0, 120) }),
+      ...(kinds.size > 1 && { ignored: true }),
+      length: Math.max(1, Math.round(all.reduce((sum, step) => sum + (step.length ?? 0), 0))),
     }
   }
   const keeping = computed(() => row.state.value === 'saving')
@@ -207,6 +234,8 @@ export const useRun = defineStore('run', () => {
     keeping,
     now,
     steps,
+    inHand,
+    minutes: computed(() => minutesOf(state.value)),
     stepsOf,
     panelOf,
     begin,

@@ -3,11 +3,11 @@ import { useId } from 'vue'
 import { fateNames, fates, grades } from '@green-pitch/core'
 import Choice from './Choice.vue'
 import Count from './Count.vue'
-import type { Outcome } from './outcome'
+import { LONGEST, type Outcome } from './outcome'
 
 /** How a cut came out: the blade, both faces, the edge, clean-up and a note. */
 const outcome = defineModel<Outcome>({ required: true })
-defineProps<{ blade: string }>()
+defineProps<{ blade: string; plate: boolean }>()
 const id = useId()
 const given = grades.map((g) => ({ value: String(g), label: String(g) }))
 const left = fates.map((value) => ({ value, label: fateNames[value] }))
@@ -16,6 +16,26 @@ const put = (patch: Partial<Outcome>) => (outcome.value = { ...outcome.value, ..
 
 <template>
   <div class="outcome">
+    <div class="grid">
+      <Count
+        label="At the saw"
+        :model-value="outcome.minutes"
+        :min="0"
+        :max="LONGEST"
+        unit="min"
+        @update:model-value="(minutes) => put({ minutes })"
+      />
+      <slot />
+      <Count
+        v-if="!plate"
+        label="Blades used"
+        :model-value="outcome.blades"
+        :min="1"
+        :max="1000"
+        whole
+        @update:model-value="(blades) => put({ blades })"
+      />
+    </div>
     <Choice :label="blade" :model-value="outcome.fate" :options="left" @update:model-value="(fate) => put({ fate })" />
     <div class="grid">
       <Choice label="Show face" :model-value="outcome.face" :options="given" @update:model-value="(face) => put({ face })" />
@@ -31,7 +51,7 @@ const put = (patch: Partial<Outcome>) => (outcome.value = { ...outcome.value, ..
         label="Clean-up"
         :model-value="outcome.cleanUp"
         :min="0"
-        :max="10000"
+        :max="LONGEST"
         unit="min"
         @update:model-value="(cleanUp) => put({ cleanUp })"
       />

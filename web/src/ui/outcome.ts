@@ -2,6 +2,8 @@ import type { CutOutcome, Fate, Forecast, Grade } from '@green-pitch/core'
 
 /** How a cut came out, as it is typed. */
 export interface Outcome {
+  minutes: number | undefined
+  blades: number | undefined
   fate: Fate
   face: string
   underside: string
@@ -11,6 +13,8 @@ export interface Outcome {
 }
 /** The same as the log keeps it. */
 export const logged = (o: Outcome): CutOutcome => ({
+  minutes: o.minutes ?? 0,
+  blades: o.blades ?? 1,
   fate: o.fate,
   face: Number(o.face) as Grade,
   underside: Number(o.underside) as Grade,
@@ -18,6 +22,19 @@ export const logged = (o: Outcome): CutOutcome => ({
   cleanUpMinutes: o.cleanUp ?? 0,
   note: o.note.trim(),
 })
+/** What stands in the log, as it is typed. */
+export const typed = (e: CutOutcome): Outcome => ({
+  minutes: e.minutes,
+  blades: e.blades,
+  fate: e.fate,
+  face: String(e.face),
+  underside: String(e.underside),
+  edge: String(e.edge),
+  cleanUp: e.cleanUpMinutes,
+  note: e.note,
+})
+/** min: nobody logs more at one go */
+export const LONGEST = 10_000
 /** The grades to expect, as they would be typed: one press accepts them. */
 export const gradesExpected = (f: Forecast): Pick<Outcome, 'face' | 'underside' | 'edge'> => ({
   face: String(Math.round(f.face.median)),

@@ -10,7 +10,7 @@ import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
 import Count from '../../ui/Count.vue'
 import LengthInput from '../../ui/LengthInput.vue'
-import { gradesExpected, logged, remedyFor, type Outcome } from '../../ui/outcome'
+import { gradesExpected, logged, LONGEST, remedyFor, type Outcome } from '../../ui/outcome'
 import OutcomeFields from '../../ui/OutcomeFields.vue'
 import Themed from '../../ui/Themed.vue'
 
@@ -23,17 +23,16 @@ const shop = useShop()
 const id = useId()
 const dialog = ref<HTMLDialogElement>()
 const f = answer.bill
-const LONGEST = 10_000 // min
 /** by hand strokes are counted: they hang on no clock */
 const predicted = answer.blade.plate ? oneCut(answer.job, answer.evaluation.feed).strokes : undefined
 const form = reactive({
-  // a job that would take days is not logged at one go
-  minutes: Math.min(LONGEST, Math.max(1, Math.round(f.atSaw.median / 60))) as number | undefined,
   length: answer.job.cut.length as number | undefined,
-  blades: 1 as number | undefined,
   strokes: undefined as number | undefined,
 })
 const outcome = ref<Outcome>({
+  // a job that would take days is not logged at one go
+  minutes: Math.min(LONGEST, Math.max(1, Math.round(f.atSaw.median / 60))),
+  blades: 1,
   fate: 'fine',
   ...gradesExpected(f),
   cleanUp: Math.min(LONGEST, Math.round(f.cleanUp.median / 60)),
@@ -56,15 +55,14 @@ async function write(then?: string) {
     title: jobs.name,
     ...answer.remembered(f.atSaw),
     ...shop.carried(answer.blade.id),
-    minutes: form.minutes ?? 0,
     length: form.length ?? 0,
-    blades: form.blades ?? 1,
     ...(form.strokes && predicted && { strokes: { taken: form.strokes, predicted } }),
     ...(faults.length && { faults }),
     ...logged(outcome.value),
   })
   if (!kept) return
-  await shop.useUp(answer.blade.id, form.blades ?? 1, outcome.value.fate, form.minutes ?? 0)
+  const { blades, fate, minutes } = logged(outcome.value)
+  await shop.useUp(answer.blade.id, blades, fate, minutes)
   useTrouble().say('Logged.', 'done')
   dialog.value?.close()
   if (then) await router.push(then)
@@ -80,12 +78,10 @@ async function write(then?: string) {
           {{ bladeWords(answer.blade, settings.say) }} in {{ answer.job.stock.material.name.toLowerCase() }} on the
           {{ answer.job.saw.short.toLowerCase() }}. What was estimated stands below; change what came out otherwise.
         </p>
-        <div class="grid">
-          <Count v-model="form.minutes" label="At the saw" :min="0" :max="LONGEST" unit="min" />
+        <OutcomeFields v-model="outcome" blade="The blade" :plate="!!predicted">
           <LengthInput v-model="form.length" :label="`Length sawn (job: ${lengthWords(answer.job.cut.length, settings.say)})`" />
-          <Count v-if="!predicted" v-model="form.blades" label="Blades used" :min="1" :max="1000" whole />
           <Count
-            v-else
+            v-if="predicted"
             v-model="form.strokes"
             :label="`Strokes of one cut (estimated ${predicted})`"
             :min="1"
@@ -93,8 +89,7 @@ async function write(then?: string) {
             none="not counted"
             whole
           />
-        </div>
-        <OutcomeFields v-model="outcome" blade="The blade" />
+        </OutcomeFields>
         <p class="acts">
           <button type="button" class="act plain" @click="dialog?.close()">Cancel</button
           ><button v-if="wrong" type="button" class="act" @click="write(wrong)">Write it, and find out why</button
@@ -111,11 +106,6 @@ dialog {
 }
 form {
   display: grid;
-  gap: 12px;
-}
-.grid {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(130px, 1fr));
   gap: 12px;
 }
 .acts {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, reactive, ref } from 'vue'
+import { computed, reactive, ref, shallowRef } from 'vue'
 import {
   bladeWords,
   type Blade,
@@ -10,7 +10,9 @@ import {
   MODEL,
   stockWords,
   forecast,
+  fateNames,
   type Fate,
+  type State,
   noteWords,
   pitchFromStress,
 } from '@green-pitch/core'
@@ -22,6 +24,7 @@ import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
 import { dayWords } from '../../ui/clock'
 import Mark from '../../ui/Mark.vue'
+import Correct from './Correct.vue'
 import LifeChart from './LifeChart.vue'
 import TruthChart from './TruthChart.vue'
 import { useStages } from '../../ui/stages'
@@ -63,15 +66,11 @@ const rows = computed(() => {
 const life = computed(() => lives(rows.value))
 const hours = computed(() => minutesWords(rows.value.reduce((t, e) => t + e.minutes, 0) * 60))
 const spent = computed(() => life.value.reduce((t, l) => t + l.spent, 0))
-const fates: Record<Fate, { word: string; state: 'within' | 'near' | 'beyond' }> = {
-  fine: { word: 'still good', state: 'within' },
-  dull: { word: 'dull', state: 'near' },
-  slipped: { word: 'slipped', state: 'near' },
-  broke: { word: 'broke', state: 'beyond' },
-}
+const fates: Record<Fate, State> = { fine: 'within', dull: 'near', slipped: 'near', broke: 'beyond' }
 const unique = (f: (e: LogRecord) => string) => [...new Set(shop.log.map(f))].sort()
 const stocks = computed(() => unique(stockOf))
 const blades = computed(() => unique(bladeOf))
+const correcting = shallowRef<LogRecord>()
 const columns: Column<LogRecord>[] = [
   { key: 'title', title: 'Job', sort: (e) => e.title },
   { key: 'day', title: 'Day', sort: (e) => e.at },
@@ -162,7 +161,7 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
           >Blade after
           <select v-model="filters.only.fate" class="plain-input">
             <option value="">all</option>
-            <option v-for="(f, key) in fates" :key="key" :value="key">{{ f.word }}</option>
+            <option v-for="(_, key) in fates" :key="key" :value="key">{{ fateNames[key].toLowerCase() }}</option>
           </select></label
         >
         <span class="soft">Grades: face, underneath, edge. Minutes: taken, of those estimated.</span>
@@ -186,7 +185,8 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
           >
           <template v-else-if="column === 'grades'">{{ row.face }} {{ row.underside }} {{ row.edge }}</template>
           <span v-else-if="column === 'fate'" class="nowrap"
-            ><Mark :state="fates[row.fate].state" quiet />{{ fates[row.fate].word }}{{ row.blades > 1 ? `, ${row.blades} used` : '' }}</span
+            ><Mark :state="fates[row.fate]" quiet />{{ fateNames[row.fate].toLowerCase()
+            }}{{ row.blades > 1 ? `, ${row.blades} used` : '' }}</span
           >
           <template v-else>{{ row.note }}</template>
         </template>
@@ -196,11 +196,13 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
             <button class="act plain" :aria-pressed="!!row.ignored" @click="shop.keepLog({ ...row, ignored: !row.ignored })">
               {{ row.ignored ? 'Learn from it' : 'Leave it out of learning' }}
             </button>
+            <button class="act plain" :aria-label="`Correct ${row.title}`" @click="correcting = row">Correct</button>
             <Confirm label="Remove" :of="row.title" ask="Remove this cut from the log?" ok="Remove" @ok="shop.dropLog(row.id)" />
           </p>
         </template>
       </DataTable>
     </template>
+    <Correct v-if="correcting" :entry="correcting" @close="correcting = undefined" />
   </div>
 </template>
 

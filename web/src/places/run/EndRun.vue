@@ -18,11 +18,14 @@ const answer = useAnswer()
 const id = useId()
 const dialog = ref<HTMLDialogElement>()
 const outcome = ref<Outcome>({
+  minutes: run.minutes,
+  blades: run.state.blades,
   fate: run.state.broke ? 'broke' : run.state.slipped ? 'slipped' : 'fine',
   ...gradesExpected(answer.bill),
   cleanUp: Math.round(answer.bill.cleanUp.median / 60),
   note: '',
 })
+const plate = run.inHand.saw.blade.plate !== undefined
 onMounted(() => dialog.value?.showModal())
 const router = useRouter()
 const wrong = computed(() => remedyFor(outcome.value))
@@ -40,10 +43,8 @@ async function write(then?: string) {
     <Themed>
       <form method="dialog" @submit.prevent="write()">
         <h2 :id="`${id}h`">{{ jobs.name }}: sawn in {{ minutesWords(run.state.seconds) }}</h2>
-        <p class="soft">
-          Estimated {{ minutesWords(run.record?.total ?? 0) }}; {{ run.state.blades }} blade{{ run.state.blades === 1 ? '' : 's' }} used.
-        </p>
-        <OutcomeFields v-model="outcome" blade="The last blade" />
+        <p class="soft">Estimated {{ minutesWords(run.record?.total ?? 0) }}. Correct what the clock or the presses have wrong.</p>
+        <OutcomeFields v-model="outcome" :blade="plate ? 'The saw' : 'The last blade'" :plate="plate" />
         <p class="acts">
           <button type="button" class="act plain" @click="dialog?.close()">Not yet</button
           ><button v-if="wrong" type="button" class="act" @click="write(wrong)">Write it, and find out why</button

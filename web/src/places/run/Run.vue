@@ -22,6 +22,7 @@ import { usePattern } from '../../store/pattern'
 import { useRun } from '../../store/run'
 import { useSettings } from '../../store/settings'
 import { onKey } from '../../ui/keys'
+import { figure } from '../../ui/figure'
 import Mark from '../../ui/Mark.vue'
 import FeedBeat from './FeedBeat.vue'
 import BeforeRun from './BeforeRun.vue'
@@ -70,6 +71,9 @@ const ending = ref(false)
 /** where the blade should be, mm along the ring, while the beat is on */
 const beat = ref<number>()
 
+/** The saw in hand, and whether it is the ticket’s. */
+const inHand = computed(() => (jointOnly.value ? (atBench(joint.found, settings.say).find((s) => s.with)?.with ?? run.inHand) : run.inHand))
+const own = computed(() => inHand.value.job === answer.job)
 const life = computed(() => answer.bill.life.median * 60)
 const progress = computed(() => progressOf({ order: run.order, predicted: run.record?.predicted ?? [] }, state.value, life.value))
 const heard = computed(() => {
@@ -123,11 +127,13 @@ const changed = computed(() => run.stale || (run.underWay && steps.value && step
   <div class="run gloves">
     <p class="strip">
       <b
-        >{{ sizeWords(answer.blade) }} <span class="plain">{{ answer.blade.name.toLowerCase() }}</span></b
+        >{{ sizeWords(inHand.saw.blade) }} <span class="plain">{{ inHand.saw.blade.name.toLowerCase() }}</span></b
       >
-      <span class="mono">{{ answer.evaluation.feed.inputs.spm.toFixed(0) }} spm</span>
-      <span v-if="heard"><Mark state="within" />{{ heard }} heard</span>
-      <span v-else-if="isStrung(jobs.job.saw)" class="near"><Mark state="near" />not heard</span>
+      <span class="mono" v-bind="own ? figure('strokes', inHand.saw.feed.inputs.spm) : {}"
+        >{{ inHand.saw.feed.inputs.spm.toFixed(0) }} spm</span
+      >
+      <span v-if="own && heard"><Mark state="within" />{{ heard }} heard</span>
+      <span v-else-if="isStrung(inHand.job.saw)" class="near"><Mark state="near" />not heard</span>
     </p>
     <template v-if="jointOnly">
       <div class="body">

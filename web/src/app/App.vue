@@ -3,6 +3,7 @@ import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 
 import { useRoute } from 'vue-router'
 import { places } from './places'
 import { readySchema } from '../data/schemaReady'
+import { useJob } from '../store/job'
 import { useKeys } from '../ui/keys'
 import { useNarrow } from '../ui/narrow'
 import { useLight } from '../ui/light'
@@ -13,6 +14,7 @@ import Words from './Words.vue'
 import KeyList from './KeyList.vue'
 import Finder from './Finder.vue'
 
+const jobs = useJob()
 const route = useRoute()
 const groups = computed(() =>
   [...new Set(places.map((p) => p.group))].map((name) => ({ name, places: places.filter((p) => p.group === name) })),
@@ -80,7 +82,7 @@ useLight()
       </div>
     </nav>
     <Ticket v-if="withTicket && stands > 1" class="ticket" />
-    <main id="place" tabindex="-1">
+    <main id="place" tabindex="-1" :data-job="jobs.record.id">
       <Overtaken />
       <RouterView v-if="stands > 2" />
     </main>

@@ -72,6 +72,7 @@ onKey('Escape', close)
         :class="{ open: open === i, broken: p.trouble }"
         :aria-expanded="open === i"
         aria-controls="part"
+        v-bind="p.figure"
         @click="toggle(i)"
       >
         <span class="name">{{ p.name }}</span><kbd aria-hidden="true">{{ i + 1 }}</kbd>

@@ -34,6 +34,7 @@ import {
 import { useAnswer } from '../../store/answer'
 import { useSettings } from '../../store/settings'
 import { clock } from '../../ui/clock'
+import { figure } from '../../ui/figure'
 
 export type PartId = 'stock' | 'cut' | 'saw' | 'blade' | 'tension' | 'orbit' | 'stroke' | 'speed' | 'way'
 export interface Part {
@@ -43,6 +44,8 @@ export interface Part {
   note: string
   state?: State
   trouble?: string
+  /** a figure of its value or note, that other places show too */
+  figure?: Record<string, string>
 }
 type Answer = ReturnType<typeof useAnswer>
 
@@ -60,7 +63,7 @@ export function useParts() {
         : { id: 'stroke' as const, ...strokeSaid(answer.job, answer.evaluation, say) }
     return [
       { id: 'stock', name: 'Stock', value: stock.material.name, note: stockWords(stock, say) },
-      { id: 'cut', name: 'Cut', value: capital(cut.kind), note: cutSaid(cut, say) },
+      { id: 'cut', name: 'Cut', value: capital(cut.kind), note: cutSaid(cut, say), figure: figure('radius', cut.radius) },
       sawPart(answer, say),
       bladePart(answer, say),
       fifth,
@@ -157,6 +160,7 @@ function speedPart({ job, evaluation, heard: at }: Answer): Part {
     name: 'Speed',
     value: spm !== undefined ? `${Math.round(spm)}` : strokesWords(speed),
     state,
+    figure: figure('strokes', evaluation.feed.inputs.spm),
     note: speed.trouble
       ? speedWords(speed)
       : spm === undefined

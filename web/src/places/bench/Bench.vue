@@ -48,6 +48,7 @@ import Expect from './Expect.vue'
 import JobBar from './JobBar.vue'
 import Ranked from './Ranked.vue'
 import NoWay from './NoWay.vue'
+import { figure } from '../../ui/figure'
 import Mark from '../../ui/Mark.vue'
 import Rich from '../../ui/Rich.vue'
 import Why from '../../ui/Why.vue'
@@ -211,7 +212,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
         <section v-if="stands > 4" aria-labelledby="setup-head">
           <h2 id="setup-head">Set it up</h2>
           <ol class="setup">
-            <li v-for="l in list" :key="l.item.do">
+            <li v-for="l in list" :key="l.item.do" v-bind="l.item.do === 'drill' ? figure('drill', l.item.drill.mm) : {}">
               <Rich :text="l.text" />
               <span v-for="c in cautions.beside.get(l.item.do)" :key="c" class="soft">{{ ` ${cautionWords[c]}` }}</span>
               <Why v-if="ruleOf[l.item.do]" :why="why(ruleOf[l.item.do]!)" :label="`${rules[ruleOf[l.item.do]!].name}, set-up`">why?</Why>

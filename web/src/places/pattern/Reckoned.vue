@@ -66,6 +66,7 @@ const rows = computed(() => {
     list.push({
       name: 'Tightest curve',
       value: roundWords(f.tightest.radius, say.value),
+      figure: figure('radius', Math.round(f.tightest.radius * 100) / 100),
       why: why(
         'bend',
         `${roundWords(f.tightest.radius, say.value)} on the drawn line, its centre on the ${f.tightest.centre === 'waste' ? 'waste side' : 'piece’s side'}.`,

@@ -143,6 +143,7 @@ const PRICE = 0.2 // of score for each e-fold a margin stays short of its good t
 const SPUN = 0.65 // of that for turning what is turned on the spot anyway
 const TROUBLED = 0.06 // of score for a blade that heats or rubs at every stroke this saw has
 const TWISTED = 0.03 // of score against a twisted blade where openings are few: now and then, most say
+const ORDINARY = 0.08 // of score against a jigsaw's blade that does not cut up, where the face is free to lie down: people take an ordinary one; estimate
 const PRESSED = 0.08 // of score for one that must be pressed down with all a hand likes to give
 
 export const MANY = 20 // openings from which silhouette work is meant; estimate
@@ -160,6 +161,10 @@ const KIN: Record<MaterialClass, readonly MaterialClass[]> = {
 const madeForJob = (blade: Blade, { stock, cut, saw }: Job): boolean =>
   madeFor(saw, blade) && KIN[blade.cuts[0]!].includes(stock.material.cuts) && (!cut.boxed || blade.plate?.needsBox === true)
 
+/** Teeth that leave the upper face clean where nobody asked it: one face shows, it may lie down, and the work is ordinary. */
+const outOfWay = ({ cutsOn }: Blade, { cut }: Job): boolean =>
+  cutsOn !== undefined && cutsOn !== 'up' && cut.up === undefined && cut.shows === 'face' && cut.finish !== 'careful'
+
 /**
  * What speaks for a blade, or against one that goes at a price, whatever the finish and pace: made for saw and stock, a size
  * people keep; near margins, heat or rubbing, pressing the saw down. In parts of the score; estimates.
@@ -172,6 +177,7 @@ export function standing(v: Evaluation, job: Job): number {
     STAPLE * commonness(v.blade) -
     PRICE * near -
     (v.speed.trouble ? TROUBLED * ailing(v) : 0) -
+    (outOfWay(v.blade, job) ? ORDINARY : 0) -
     PRESSED * v.pressed -
     (v.blade.pattern === 'twisted' && job.cut.openings < MANY ? TWISTED : 0)
   )

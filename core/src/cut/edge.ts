@@ -74,7 +74,6 @@ export function edgeForecast(job: Job, blade: Blade, chipLoad: number): EdgeFore
   const { ridge: ridgeOf, tear: tearOf } = characterOf(job, blade)
   const rough = (1 + job.wear) * hops(job, blade)
   const { tear } = job.stock.material
-  const H = heights(job).longest
   const strikes = orbitStrikes(job, blade)
   const ridge =
     ((blade.kerf - blade.thickness) / 2) * (chipLoad / (chipLoad + 0.01)) * ridgeOf * rough * strikes * (blade.plate ? STIFF : 1)
@@ -85,13 +84,39 @@ export function edgeForecast(job: Job, blade: Blade, chipLoad: number): EdgeFore
   const enters = blade.pattern === 'both-way' ? leaves : depth * ENTERS
   const [underside, face] = frays === 'underside' ? [leaves, enters] : [enters, leaves]
   const seen = asSeen(job, { ridge: roundRidge, underside, face })
-  const { share } = seen.deep
-  const metal = isMetal(job.stock.material)
-  // s per 100 mm: fuzz wipes off, a chip wants filling; ridges are filed or sanded over the height of the edge
-  const faces = metal ? 12 : share * FILLED + (1 - share) * (2 + 80 * (underside + face))
-  const edge = (metal ? ridge * 3000 : Math.min(ridge * 260, PLANED)) * (H / 10)
-  return { ridge: roundRidge, underside, face, ...seen, frays, struck: strikes, cleanUp: faces + edge }
+  return {
+    ridge: roundRidge,
+    underside,
+    face,
+    ...seen,
+    frays,
+    struck: strikes,
+    cleanUp: handWork(job, { ridge, underside, face, ...seen }),
+  }
 }
+
+/** Hand work an edge and its faces leave, s per 100 mm of cut: a pass goes by length, over taller edges somewhat longer. */
+function handWork(
+  { stock, cut }: Job,
+  { ridge, underside, face, tear, deep }: Pick<EdgeForecast, 'ridge' | 'underside' | 'face' | 'tear' | 'deep'>,
+): number {
+  const { material } = stock
+  const metal = isMetal(material)
+  // a stack has as many edges as sheets
+  const { sheets, height } =
+    stock.form === 'stack' ? { sheets: stock.sheets, height: stock.thickness } : { sheets: 1, height: heights({ stock, cut }).longest }
+  const edge = sheets * (metal ? ridge * FILED * (height / 10) : Math.min(ridge * SANDED, PLANED) * Math.sqrt(height / 10))
+  // only what shows is mended, and never deeper than its veneer; in a stack the sheets back each other
+  const shows = cut.shows === 'both' ? underside + face : tear
+  const mended = Math.min(shows, material.veneer ?? Infinity)
+  const faces = metal ? BURR : WIPED + MENDED * mended + FILLED * deep.share
+  return edge + faces
+}
+const FILED = 3000 // s per 100 mm of a metal edge 10 mm high, for each mm of ridge; estimate
+const SANDED = 130 // the same of other stock; estimate
+const BURR = 12 // s per 100 mm to take the burrs off sawn metal; estimate
+const WIPED = 2 // s per 100 mm to wipe fuzz off; estimate
+const MENDED = 20 // s per 100 mm for each mm of tear-out that shows (reference)
 
 /** What ridges and tear-out come to in the eye: a name, the tear-out that shows, chips that do not sand out. */
 function asSeen(job: Job, { ridge, underside, face }: Pick<EdgeForecast, 'ridge' | 'underside' | 'face'>) {
@@ -106,7 +131,7 @@ function asSeen(job: Job, { ridge, underside, face }: Pick<EdgeForecast, 'ridge'
   return { grade, tear, deep, chips: deep.count >= CHIPPED }
 }
 
-const PLANED = 40 // s per 100 mm of an edge 10 mm high: deeper ridges are planed, not sanded; estimate
+const PLANED = 20 // s per 100 mm of an edge 10 mm high: deeper ridges are planed, not sanded; estimate
 const SPOILT = 1.2 // of what counts as poor, from which a face is spoilt; estimate
 /** Ridges or tear-out that a grade is worth, of what counts as poor. */
 const PER_GRADE = SPOILT / 4
@@ -142,7 +167,7 @@ export function regraded(job: Job, blade: Blade, edge: EdgeForecast, by: Grades)
 }
 
 const GRADES = { finest: 0.23, fine: 0.4, fair: 0.7 } // of what counts as poor on this kind of saw; estimates
-const FILLED = 60 // s per 100 mm where every chip is filled; estimate
+const FILLED = 20 // s per 100 mm more where every chip is filled; estimate
 const SITES = 12 // places on 100 mm of cut where a chip may start; estimate
 const SPREAD = 0.6 // of the logarithm of a chip's depth (reference)
 /** Share of chips deeper than a veneer where their depth spreads about a middle one, both mm: log-normal, the normal curve by its logistic likeness. */

@@ -9,7 +9,7 @@ export interface CutTime {
   /** sawing, corners among it, and threading: the time at the saw */
   cutting: number
   threading: number
-  /** before it: laying out and setting the saw, drilling, marking the line on the face that lies up */
+  /** before it: laying out and setting the saw, drilling, turning the board on its face */
   ready: Ready
   /** hand work afterwards */
   cleanUp: number
@@ -25,7 +25,7 @@ export const readySeconds = ({ setting, drilling, marking }: Ready): number => s
 export const bladesShare = ({ total, ready }: CutTime): number => total - ready.setting - ready.drilling
 
 const DRILL = { set: 9, each: 0.4 } // s to set and clear a hole, and for each mm of its depth in stock of 700 kg/m³; estimates
-const MARK = { set: 30, each: 0.04 } // s to turn the board and set out, and for each mm of line; estimates
+const TURNED = 10 // s to lay the board on its face; the line is marked once whatever the teeth do; estimate
 const LEFT_ROUGH = 0.01 // of the clean-up is done where a rough edge will do; estimate
 const TIGHT = 0.15 // of the path is as tight as its tightest curve, where no drawing says how much; estimate
 
@@ -55,7 +55,7 @@ export function cutTime(
   const ready = {
     setting: cut.radius === undefined ? setting.line : setting.pattern,
     drilling: holes * drillingSeconds(job),
-    marking: turned ? MARK.set + MARK.each * cut.length : 0,
+    marking: turned ? TURNED : 0,
   }
   return { cutting, threading, ready, cleanUp, total: cutting + threading + readySeconds(ready) + cleanUp }
 }

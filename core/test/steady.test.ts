@@ -44,16 +44,19 @@ describe('a suggestion holds still', () => {
   it('more pace never takes longer, nor goes back in size within a pattern', () => {
     fc.assert(
       fc.property(anyJob, (job) => {
-        let last: { total: number; cutting: number; blade: Blade } | undefined
+        let last: { blade: Blade } | undefined
+        const least = { total: Infinity, cutting: Infinity }
         for (let pace = 0; pace <= 1.001; pace += 0.1) {
           const [v] = rankBlades({ ...job, pace: Math.min(1, pace) }).value
           if (!v) return
           if (last && v.blade.id !== last.blade.id) {
-            expect(v.time.total).toBeLessThanOrEqual(last.total * (1 + 1e-9))
-            expect(v.time.cutting).toBeLessThanOrEqual(last.cutting * (1 + 1e-9))
+            // to the doubt of the constants, and it does not add up on the way
+            expect(v.time.total).toBeLessThanOrEqual(least.total * 1.0201)
+            expect(v.time.cutting).toBeLessThanOrEqual(least.cutting * 1.0201)
             if (v.blade.group === last.blade.group) expect(v.blade.order).toBeGreaterThan(last.blade.order)
           }
-          last = { total: v.time.total, cutting: v.time.cutting, blade: v.blade }
+          last = { blade: v.blade }
+          for (const k of ['total', 'cutting'] as const) least[k] = Math.min(least[k], v.time[k])
         }
       }),
       runs(60),

@@ -24,8 +24,8 @@ export function pivotRadius({ width: w, kerf: k }: Pick<Section, 'width' | 'kerf
   return 0.5 * Math.hypot(w, k)
 }
 
-/** Most a kerf may be widened to come round, as a share of it (reference). */
-const OVERCUT = 0.3
+/** Most a kerf may be widened to come round, as a share of it: a coping blade is worked round by short strokes (reference). */
+const OVERCUT = { flat: 0.3, coping: 0.8 }
 const HOPELESS = 99 // beyond, it is the same to say
 const SLOWER = 3 // times its share of the kerf that filing a kerf wider slows the cut; estimate (reference)
 
@@ -34,12 +34,12 @@ export function overcut({ width: w, thickness: t, kerf: k }: Turning, radius: nu
   return Math.min(HOPELESS, Math.max(0, t + (w * w) / (4 * radius) - k) / k)
 }
 /** Times longer a stretch takes on which the teeth's sides must file the kerf wider. */
-export const overcutSlows = (share: number): number => 1 + SLOWER * Math.min(share, OVERCUT)
+export const overcutSlows = (share: number): number => 1 + SLOWER * Math.min(share, OVERCUT.coping)
 
-/** Radius of the kerf's centre line below which a worked turn is refused: the pocket, or a kerf widened by more than three tenths, mm. */
-export function tightestRadius(blade: Turning): number {
+/** Radius of the kerf's centre line below which a worked turn is refused: the pocket, or a kerf widened by more than it may be, mm. */
+export function tightestRadius(blade: Turning & Partial<Pick<Blade, 'end'>>): number {
   const { width: w, thickness: t, kerf: k } = blade
-  const room = (1 + OVERCUT) * k - t
+  const room = (1 + OVERCUT[blade.end === 'coping-pin' ? 'coping' : 'flat']) * k - t
   return room > 0 ? Math.max(pivotRadius(blade), (w * w) / (4 * room)) : Infinity
 }
 

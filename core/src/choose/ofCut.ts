@@ -10,7 +10,7 @@ import {
   workedRadius,
   type Blade,
 } from '../blade/index.js'
-import { centreRadius, heights, isStrungJob, standingWeb, type Job, type Skill } from '../job/index.js'
+import { centreRadius, heights, isStrungJob, kerfShift, standingWeb, type Job, type Skill } from '../job/index.js'
 import { webRule } from '../stock/index.js'
 import {
   ADVISED,
@@ -111,7 +111,9 @@ export const turn: Limit = {
     const need = turnRadius(blade, cut.turn)
     const inputs = { line: cut.radius, kerf: blade.kerf }
     if (need === undefined) return yesNo('turn', false, inputs, 'none')
-    if (turnsAnywhere(blade) || blade.plate) return margin('turn', centre, need, inputs)
+    // what cuts every way rounds anything but an inside its kerf does not fit into
+    if (turnsAnywhere(blade)) return margin('turn', cut.radius, Math.max(0, -kerfShift(cut, blade)), inputs)
+    if (blade.plate) return margin('turn', centre, need, inputs)
     // the corner comes out at half a kerf whatever the pocket; one larger than the drawn curve shows in the waste only
     if (cut.turn === 'pivot') return margin('turn', cut.radius, need, inputs, undefined, 0)
     const m = margin('turn', centre, need, inputs, undefined, cut.turn === 'flowing' ? workedRadius(blade) : tightestRadius(blade))

@@ -37,6 +37,7 @@ export interface Ranking {
 }
 
 const TIE = 0.02 // of score: less than a third of any constant it is made of moves it; estimate
+const SAME = 0.02 // of a time that is no difference: the constants are not known so well
 const STEPS = 20 // of the finish–pace slider at which a choice is made
 
 const scored = (utility: Record<Merit, number>, weight: Record<Merit, number>, ride: Partial<typeof utility> = {}) => {
@@ -50,15 +51,16 @@ const scored = (utility: Record<Merit, number>, weight: Record<Merit, number>, r
 
 /**
  * The blade to suggest. Half way between finish and pace it is the best scored; from there it goes to either side step by step,
- * and at each step only those are chosen among that keep the slider's promise: more pace never takes longer, nor goes back in
- * size within a pattern.
+ * and at each step only those are chosen among that keep the slider's promise: more pace never takes longer, to the doubt of the
+ * constants, nor goes back in size within a pattern.
  */
 function lead(fit: readonly Ranked[], job: Job, stand: readonly number[]): Ranked | undefined {
   const end = Math.round(job.pace * STEPS)
   const way = Math.sign(end - STEPS / 2)
+  // the quickest so far on the way to pace, the slowest on the way to finish: what differs by less than the doubt is as quick
+  const far = { total: way * Infinity, cutting: way * Infinity }
   const keeps = (from: Ranked, to: Ranked) =>
-    way * (to.time.total - from.time.total) <= 0 &&
-    way * (to.time.cutting - from.time.cutting) <= 0 &&
+    (['total', 'cutting'] as const).every((k) => way * (to.time[k] - far[k] * (1 + way * SAME)) <= 0) &&
     (to.blade.group !== from.blade.group || way * (to.blade.order - from.blade.order) >= 0)
   const rides = fit.map(ridden)
   let first: Ranked | undefined
@@ -73,6 +75,8 @@ function lead(fit: readonly Ranked[], job: Job, stand: readonly number[]): Ranke
       if (score > best) [best, next] = [score, v]
     })
     first = next
+    if (first)
+      for (const k of ['total', 'cutting'] as const) far[k] = way > 0 ? Math.min(far[k], first.time[k]) : Math.max(far[k], first.time[k])
     if (i === end) return first
   }
 }

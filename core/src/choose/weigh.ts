@@ -1,8 +1,8 @@
 import { netWidth, sizedByTeeth, type Blade } from '../blade/index.js'
 import { madeFor, profileOf } from '../saw/index.js'
 import { familyOfStock, type MaterialClass } from '../stock/index.js'
-import type { Job } from '../job/index.js'
-import { bladesShare, COOL, filingFit } from '../cut/index.js'
+import { heights, type Job } from '../job/index.js'
+import { bladesShare, COOL, filingFit, teethInWork } from '../cut/index.js'
 import type { Evaluation } from './evaluate.js'
 import { limitById } from './limit.js'
 import { type Margin } from './margin.js'
@@ -144,6 +144,10 @@ const SPUN = 0.65 // of that for turning what is turned on the spot anyway
 const TROUBLED = 0.06 // of score for a blade that heats or rubs at every stroke this saw has
 const TWISTED = 0.03 // of score against a twisted blade where openings are few: now and then, most say
 const ORDINARY = 0.08 // of score against a jigsaw's blade that does not cut up, where the face is free to lie down: people take an ordinary one; estimate
+const MELTS = 0.06 // of score against each e-fold of teeth over so many in the work, where plastic softens at every stroke; estimates
+const FEW = 2.5
+const MISPLACED = 0.15 // of score against a flush or veneer saw for other work; estimate
+const VENEER = 1.5 // mm: thicker is no veneer
 const PRESSED = 0.08 // of score for one that must be pressed down with all a hand likes to give
 
 export const MANY = 20 // openings from which silhouette work is meant; estimate
@@ -165,6 +169,18 @@ const madeForJob = (blade: Blade, { stock, cut, saw }: Job): boolean =>
 const outOfWay = ({ cutsOn }: Blade, { cut }: Job): boolean =>
   cutsOn !== undefined && cutsOn !== 'up' && cut.up === undefined && cut.shows === 'face' && cut.finish !== 'careful'
 
+/** Many teeth in plastic that heats smear and weld it; few carry their chips out. */
+const melting = ({ speed, blade }: Evaluation, { stock, cut }: Job): number =>
+  speed.trouble === 'heat' && stock.material.cuts === 'plastic'
+    ? MELTS * Math.max(0, Math.log(teethInWork(heights({ stock, cut }).longest, blade) / FEW))
+    : 0
+/** A plate without set for what is neither flush nor veneer. */
+const misplaced = ({ plate }: Blade, { stock, cut }: Job): boolean => {
+  if (!plate) return false
+  const veneer = heights({ stock, cut }).longest <= VENEER
+  return plate.flush ? !cut.flush : plate.curved ? !veneer : false
+}
+
 /**
  * What speaks for a blade, or against one that goes at a price, whatever the finish and pace: made for saw and stock, a size
  * people keep; near margins, heat or rubbing, pressing the saw down. In parts of the score; estimates.
@@ -177,7 +193,9 @@ export function standing(v: Evaluation, job: Job): number {
     STAPLE * commonness(v.blade) -
     PRICE * near -
     (v.speed.trouble ? TROUBLED * ailing(v) : 0) -
+    melting(v, job) -
     (outOfWay(v.blade, job) ? ORDINARY : 0) -
+    (misplaced(v.blade, job) ? MISPLACED : 0) -
     PRESSED * v.pressed -
     (v.blade.pattern === 'twisted' && job.cut.openings < MANY ? TWISTED : 0)
   )

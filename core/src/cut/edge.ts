@@ -66,6 +66,7 @@ function showTear({ cut, saw }: Job, tear: { underside: number; face: number }):
   return profileOf(saw).onTable ? tear.underside : Math.min(tear.underside, tear.face)
 }
 const STIFF = 0.45 // of the ridges a stiff plate leaves, guided by its own kerf; estimate
+const SCRATCH = 0.012 // mm that a tooth of the stillest plate scratches, set or not; estimate (reference)
 const ENTERS = 0.25 // of the tear-out shows where teeth enter; estimate
 const TAPED = 0.4 // of it is left where the line was scored and taped; estimate
 
@@ -77,7 +78,7 @@ export function edgeForecast(job: Job, blade: Blade, chipLoad: number): EdgeFore
   const strikes = orbitStrikes(job, blade)
   const ridge =
     ((blade.kerf - blade.thickness) / 2) * (chipLoad / (chipLoad + 0.01)) * ridgeOf * rough * strikes * (blade.plate ? STIFF : 1)
-  const roundRidge = blade.kerf - blade.thickness > 0 ? ridge : 0.03
+  const roundRidge = blade.kerf - blade.thickness > 0 ? Math.max(ridge, blade.plate ? SCRATCH : 0) : 0.03
   const depth = tear * Math.sqrt(chipLoad / 0.01) * tearOf * rough * strikes * filingFit(job, blade).tear
   const frays = fraysOn(blade)
   const leaves = depth * (reverseSetting(job, blade)?.reaches ? CLEANED : 1) * (job.cut.taped && frays === 'face' ? TAPED : 1)

@@ -1,6 +1,6 @@
 import { meanSpacing, overcut, overcutSlows, turnsAnywhere, type Blade } from '../blade/index.js'
 import { profileOf, strokeOf } from '../saw/index.js'
-import { centreRadius, heights, type Finish, type Job, type Skill } from '../job/index.js'
+import { centreRadius, heights, unworn, type Finish, type Job, type Skill } from '../job/index.js'
 import { minChipLoad, chipLoadForForce, chipLoadAt, contact, feedForChipLoad, gulletChipLoad } from './chip.js'
 import { hold, type HoldLimit } from './hold.js'
 import { patternPace } from './pattern.js'
@@ -64,6 +64,10 @@ export interface SteadyFeed {
   inputs: { gullet: number; held: number; control: number; stroke?: number; spm: number; push: number }
 }
 
+const TIRED = 0.4 // of its feed a dull blade has lost at the same push (reference)
+/** What is left of the feed with a worn blade. */
+export const tired = ({ wear }: Pick<Job, 'wear'>): number => 1 - TIRED * wear
+
 const INTO = 10 // mm: a corner that is pivoted is not steered; the path into it is, as a curve of this radius; estimate
 const steered = ({ cut }: Pick<Job, 'cut'>, radius: number | undefined) =>
   cut.turn === 'pivot' ? Math.max(radius ?? Infinity, INTO) : radius
@@ -79,7 +83,10 @@ export const OPEN = 3 // most of a path is this many times milder than its tight
 /** Feed that hand and dust allow in the ordinary stretch of the path, mm/s: what speed is set for. */
 export function steeredFeed(job: Job, blade: Blade): number {
   const R = centreRadius(job.cut, blade)
-  return Math.min(controlFeed(job.cut, steered(job, R === undefined ? undefined : R * OPEN)), throughMiddle(job, blade) ?? Infinity)
+  return Math.min(
+    tired(job) * controlFeed(job.cut, steered(job, R === undefined ? undefined : R * OPEN)),
+    throughMiddle(job, blade) ?? Infinity,
+  )
 }
 
 /** What a worked turn round a radius of the centre line, mm, asks of the kerf beyond its width, as a share of it. */
@@ -92,14 +99,14 @@ export function overcutAt({ cut }: Pick<Job, 'cut'>, blade: Blade, radius: numbe
  * dust can be worked out. A pattern that cuts this stock slowly slows it, and a kerf that must be filed wider in the turn.
  * @param spm strokes a minute
  * @param radius radius steered, mm; the kerf's centre line at the job's tightest curve when left out
- * @param ceiling the blade's bite ceiling, where the caller has it already
+ * @param ceiling the bite ceiling of this blade unworn, where the caller has it already
  */
 export function feedAt(
   job: Job,
   blade: Blade,
   spm: number,
   radius = centreRadius(job.cut, blade),
-  ceiling = maxChipLoad(job, blade),
+  ceiling = maxChipLoad(unworn(job), blade),
 ): SteadyFeed {
   const p = meanSpacing(blade)
   const s = strokeOf(job.saw, blade)
@@ -114,6 +121,8 @@ export function feedAt(
     spm,
     push: ceiling.pushAllowed,
   }
+  // a worn edge takes less at the same push, whatever limits it
+  for (const k of ['gullet', 'held', 'control'] as const) inputs[k] *= tired(job)
   let [value, limit]: [number, FeedLimit] = [inputs.gullet, 'gullet']
   if (inputs.held < value) [value, limit] = [inputs.held, ceiling.by]
   if (inputs.control < value) [value, limit] = [inputs.control, 'control']
@@ -136,13 +145,13 @@ export function feedAt(
  * The same along a line that bends now more and now less, by the radius steered there, mm: what gaps and push allow stays, the
  * hand's share goes by the bend. Of a measured drawing bends are steered, whatever its corners are.
  */
-export function feedAlong(job: Job, blade: Blade, spm: number, ceiling = maxChipLoad(job, blade)): (radius: number) => number {
+export function feedAlong(job: Job, blade: Blade, spm: number, ceiling = maxChipLoad(unworn(job), blade)): (radius: number) => number {
   const { inputs } = feedAt(job, blade, spm, undefined, ceiling)
   const cut: Job['cut'] = job.cut.course && job.cut.turn === 'pivot' ? { ...job.cut, turn: 'worked' } : job.cut
   const most = Math.min(inputs.gullet, inputs.held, inputs.stroke ?? Infinity)
   const pace = patternPace(job, blade)
   return (radius) => {
-    const steer = controlFeed(cut, steered({ cut }, radius))
+    const steer = tired(job) * controlFeed(cut, steered({ cut }, radius))
     return (Math.min(most, steer) * pace) / overcutSlows(overcutAt({ cut }, blade, radius))
   }
 }

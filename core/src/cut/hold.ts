@@ -27,11 +27,13 @@ export function pressed(job: Job, blade: Blade, chipLoad: number): number {
   return isJigsaw(job.saw) && blade.cutsOn === 'down' ? Math.max(0, cuttingForce(job, blade, chipLoad) - WEIGHT) / PRESS : 0
 }
 /**
- * Weight of hand and saw on the teeth, N: 2 to 4 in fine work, 6 to 15 in coarse, a large saw's own included (reference);
- * the least of it on a short crossing, the most on a long one, where a hand leans on the saw (estimates).
+ * Weight of hand and saw on the teeth, N: about 6 with the finest, 12 with coarse ones, a large saw's own included (reference), and
+ * less where fewer than two teeth bear; the least of it on a short crossing, the most on a long one, where a hand leans on the saw
+ * (estimates).
  */
-const FINE = { spacing: 1.7, weight: 2.5 }
-const COARSE = { spacing: 2.8, weight: 12 }
+const FINE = { spacing: 1.2, weight: 6 }
+const COARSE = { spacing: 3, weight: 12 }
+const BEAR = 2 // teeth that bear the weight
 const LIGHT: Record<Finish, number> = { careful: 0.9, ordinary: 1, rough: 1.3 }
 const SHORT = { crossing: 10, share: 0.8 }
 const LONG = { crossing: 80, share: 1.4 }
@@ -40,7 +42,8 @@ function weightOnTeeth(job: Job, blade: Blade): number {
   const coarse = share01(meanSpacing(blade), FINE.spacing, COARSE.spacing)
   const long = share01(Math.log(heights(job).longest), Math.log(SHORT.crossing), Math.log(LONG.crossing))
   const leans = SHORT.share * (LONG.share / SHORT.share) ** long
-  return LIGHT[job.cut.finish] * leans * (FINE.weight + coarse * (COARSE.weight - FINE.weight))
+  const bear = Math.min(1, heights(job).thinnest / meanSpacing(blade) / BEAR)
+  return LIGHT[job.cut.finish] * leans * bear * (FINE.weight + coarse * (COARSE.weight - FINE.weight))
 }
 
 /** Depth of the stock's far face below the clamp that holds a jigsaw's blade, at mid stroke, mm. */

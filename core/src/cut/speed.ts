@@ -1,7 +1,7 @@
 import { meanSpacing, type Blade } from '../blade/index.js'
 import { settableBelow, settableSpeed, speedRange, strokeOf, hasSpeed } from '../saw/index.js'
 import { isMetal } from '../stock/index.js'
-import { heights, type Job } from '../job/index.js'
+import { heights, type Job, unworn } from '../job/index.js'
 import { contact, feedForChipLoad, sureChipLoad } from './chip.js'
 import { feedAt, maxChipLoad, steeredFeed, type SteadyFeed } from './feed.js'
 import { heatIndex } from './heat.js'
@@ -70,8 +70,10 @@ export function speedInUse(job: Job, blade: Blade): number {
  */
 export function steadyFeed(job: Job, blade: Blade, found = maxChipLoad(job, blade), band = speedBand(job, blade, found)): SteadyFeed {
   const spm = job.spm === undefined ? band.value : settableSpeed(job.saw, job.spm)
-  const sure = Math.max(sureChipLoad(job, blade), (found.value * COOL) / band.heat)
-  if (band.trouble !== 'heat' || found.value <= sure) return feedAt(job, blade, spm, undefined, found)
-  const light = feedAt(job, blade, spm, undefined, { ...found, value: sure, gullet: sure, limit: 'gullet' })
+  const sharp = unworn(job)
+  const most = job.wear ? maxChipLoad(sharp, blade) : found
+  const sure = Math.max(sureChipLoad(sharp, blade), (most.value * COOL) / band.heat)
+  if (band.trouble !== 'heat' || most.value <= sure) return feedAt(job, blade, spm, undefined, most)
+  const light = feedAt(job, blade, spm, undefined, { ...most, value: sure, gullet: sure, limit: 'gullet' })
   return light.limit === 'gullet' ? { ...light, limit: 'heat' } : light
 }

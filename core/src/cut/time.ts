@@ -1,5 +1,5 @@
 import { turnsAnywhere, type Blade } from '../blade/index.js'
-import { centreRadius, heights, type Job } from '../job/index.js'
+import { centreRadius, heights, unworn, type Job } from '../job/index.js'
 import { isJigsaw, profileOf, threadingSeconds } from '../saw/index.js'
 import { edgeForecast, faceUp } from './edge.js'
 import { feedAlong, maxChipLoad, OPEN, type MaxChipLoad, type SteadyFeed } from './feed.js'
@@ -42,7 +42,7 @@ export function cutTime(
   blade: Blade,
   feed: SteadyFeed,
   edge = edgeForecast(job, blade, feed.chipLoad),
-  ceiling = maxChipLoad(job, blade),
+  ceiling = maxChipLoad(unworn(job), blade),
 ): CutTime {
   const { cut, saw } = job
   const cutting = sawingSeconds(job, blade, feed, ceiling)

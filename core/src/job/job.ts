@@ -97,6 +97,15 @@ export interface Job {
   teethSchool: TeethSchool
 }
 
+const fresh = new WeakMap<Job, Job>()
+/** The same job with a fresh blade. */
+export function unworn<J extends Job>(job: J): J {
+  if (!job.wear) return job
+  let found = fresh.get(job)
+  if (!found) fresh.set(job, (found = { ...job, wear: 0 }))
+  return found as J
+}
+
 export type StrungJob = Job & { saw: StrungSaw }
 /** The blade is held at both ends and has a tension. */
 export const isStrungJob = (job: Job): job is StrungJob => isStrung(job.saw)
@@ -164,7 +173,8 @@ export function drawnRadius(cut: Cut, blade: Pick<Blade, 'kerf'>, centre: number
   return Math.max(0, centre - kerfShift(cut, blade))
 }
 
-function kerfShift({ line, centre }: Cut, blade: Pick<Blade, 'kerf'>): number {
+/** How much wider than the drawn curve the kerf's centre line runs, mm; narrower where negative. */
+export function kerfShift({ line, centre }: Pick<Cut, 'line' | 'centre'>, blade: Pick<Blade, 'kerf'>): number {
   const outward = { leave: -1, split: 0, take: 1 }[line] * (centre === 'waste' ? 1 : -1)
   return (outward * blade.kerf) / 2
 }

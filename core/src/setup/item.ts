@@ -6,6 +6,8 @@ import type { ChangeStep } from '../saw/index.js'
 /** One thing to do, as data; words are made from it elsewhere. Forces N, lengths mm, angles degrees. */
 export type SetUpItem =
   | { do: 'isolate'; powered: boolean }
+  /** s a fresh blade saves of the whole job */
+  | { do: 'renew'; saves: number }
   | { do: 'clean-ends' }
   | { do: 'insert'; depth: number; top?: number; tool?: string }
   | { do: 'pins'; turns: boolean }

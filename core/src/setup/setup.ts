@@ -2,15 +2,21 @@ import { tensionFromStress, type Blade } from '../blade/index.js'
 import { type DrillSeries } from '../quantity/index.js'
 import { profileOf, isJigsaw, isHandFrame } from '../saw/index.js'
 import { isMetal } from '../stock/index.js'
-import { heights, isStrungJob, soundJob, stockInSpan, type Job } from '../job/index.js'
+import { heights, isStrungJob, soundJob, stockInSpan, unworn, type Job } from '../job/index.js'
 import { bevelSlope, bow, drift } from '../tension/index.js'
-import { cuttingForce, driftAt, feedShare, depthBelowClamp, SIDE, steadyFeed, stressInUse } from '../cut/index.js'
+import { cuttingForce, cutTime, driftAt, feedShare, depthBelowClamp, SIDE, steadyFeed, stressInUse } from '../cut/index.js'
 import type { Caution, SetUp } from './item.js'
 import type { Facts } from './facts.js'
 import { handItems } from './hand.js'
 import { jigsawItems } from './jigsaw.js'
 import { strungItems } from './strung.js'
 
+const WORN = 0.4 // of the way to dull from which a change is advised; estimate
+/** s a fresh blade saves of the whole job. */
+const saved = (job: Job, blade: Blade): number => {
+  const total = (j: Job) => cutTime(j, blade, steadyFeed(j, blade)).total
+  return Math.max(0, total(job) - total(unworn(job)))
+}
 const LONG = 300 // mm of cut from which any blade comes out hot; estimate
 
 function cautionsOf(job: Job): Caution[] {
@@ -50,7 +56,7 @@ export function setUp(job: Job, blade: Blade, drills: readonly DrillSeries[] = [
   const { saw } = job
   const items = isStrungJob(job) ? strungItems(facts, job, job.saw) : isJigsaw(saw) ? jigsawItems(facts, job, saw) : handItems(facts, job)
   return {
-    value: [...items, { do: 'trial' }],
+    value: [...(job.wear >= WORN ? [{ do: 'renew' as const, saves: saved(job, blade) }] : []), ...items, { do: 'trial' }],
     cautions: cautionsOf(job),
     bevel: slope,
     bow:

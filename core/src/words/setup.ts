@@ -6,7 +6,18 @@ import { CHATTERS, UNREACHABLE, type GreenBand, type OrbitLimit, type QuietSpeed
 import type { Caution, SetUp, SetUpItem } from '../setup/index.js'
 import { greenMarksWords } from './heard.js'
 import { speedWords } from './rank.js'
-import { capital, forceWords, lengthWords, listWords, roundWords, noteWords, plainNote, strokesWords, type Say } from './say.js'
+import {
+  capital,
+  forceWords,
+  lengthWords,
+  listWords,
+  roundWords,
+  noteWords,
+  plainNote,
+  strokesWords,
+  type Say,
+  minutesWords,
+} from './say.js'
 
 /** Notes of a band, low to high; an empty band says which side gives. */
 export function bandWords(band: GreenBand): string {
@@ -95,6 +106,8 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
       return item.powered
         ? '**Unplug, or take the battery out,** before touching the blade.'
         : '**Mind the teeth** while clamping; brace the frame, not your hand.'
+    case 'renew':
+      return `**Worn: change the blade.**${item.saves < 45 ? '' : ` A fresh one saves ${minutesWords(item.saves)} of this job.`}`
     case 'clean-ends':
       return 'Wipe the oil off both ends; a slip with fine paper helps them grip.'
     case 'insert':

@@ -182,12 +182,14 @@ describe('hand saws and the grain', () => {
     const push = (across: number, saw: string) =>
       hold(job('cherry', across, 'hand-saws', { ...straight, grain: 'across', depth: 8, finish: 'ordinary' }), bladeById(saw)!).push
     for (const [saw, least, most] of [
-      ['dovetail-20', 2, 4],
+      ['dovetail-20', 3, 10],
       ['tenon-10', 6, 17],
     ] as const) {
-      expect(push(5, saw)).toBeGreaterThanOrEqual(least)
+      expect(push(10, saw)).toBeGreaterThanOrEqual(least)
+      // fewer than two teeth bear less
+      expect(push(2, saw)).toBeLessThan(push(10, saw))
       expect(push(150, saw)).toBeLessThanOrEqual(most)
-      expect(push(150, saw) / push(5, saw)).toBeCloseTo(1.4 / 0.8, 6)
+      expect(push(150, saw) / push(10, saw)).toBeCloseTo(1.4 / 0.8, 6)
     }
   })
   it('strokes as far as its own length allows', () => {

@@ -84,12 +84,12 @@ describe('kit', () => {
     const jobs = typicalMix(['fretwork', 'jewelry'])
     const among = named('scroll-reverse-skip-2o0', 'scroll-reverse-skip-3', 'scroll-reverse-skip-7', 'scroll-ground-12', 'scroll-twisted-2', 'jeweler-4o0', 'jeweler-2o0', 'jeweler-2', 'jeweler-5') // prettier-ignore
     const { kit, covered, loss, curve } = bestKit({ jobs, blades: among, size: 3 })
-    // a poorer edge counts as time: three times its share of score
+    // a poorer edge counts as time: four times its share of score
     const scores = new Map(jobs.map((j) => [j, new Map(rankBlades(j.job, { blades: among }).value.map((r) => [r.blade.id, r.score]))]))
     const time = (b: Blade, j: (typeof jobs)[number]) => {
       if (!passes(j.job, b)) return Infinity
       const scored = scores.get(j)!
-      return bladesShare(evaluate(j.job, b).time) * (1 + 3 * (Math.max(...scored.values()) - scored.get(b.id)!))
+      return bladesShare(evaluate(j.job, b).time) * (1 + 4 * (Math.max(...scored.values()) - scored.get(b.id)!))
     }
     const of = (set: Blade[]) => {
       let [c, l] = [0, 0]

@@ -128,7 +128,8 @@ describe('without evidence', () => {
       const v = plain[0]!
       const f = forecast(job, v.blade)
       expect(f).toEqual(forecast(job, v.blade, none))
-      expect([f.sawing.median, f.threading.median, f.cleanUp.median, f.total.median]).toEqual([v.time.cutting, v.time.threading, v.time.cleanUp, v.time.total]) // prettier-ignore
+      expect([f.sawing.median, f.threading.median, f.cleanUp.median]).toEqual([v.time.cutting, v.time.threading, v.time.cleanUp])
+      expect(f.total.median).toBeCloseTo(v.time.total, 9)
       for (const i of [f.sawing, f.cleanUp, f.total, f.life, f.edge] as Interval[])
         expect(i.low < i.median && i.median <= i.high).toBe(true)
     }

@@ -50,7 +50,7 @@ export function evaluate(job: Job, blade: Blade, margins = marginsOf(job, blade)
   const speed = speedBand(job, blade, found)
   const feed = steadyFeed(job, blade, found, speed)
   const edge = edgeForecast(job, blade, feed.chipLoad)
-  const time = cutTime(job, blade, feed, edge, job.wear ? undefined : found)
+  const time = cutTime(job, blade, feed, edge, found)
   return {
     blade,
     margins,

@@ -1,8 +1,8 @@
 import { netWidth, sizedByTeeth, type Blade } from '../blade/index.js'
 import { madeFor, profileOf } from '../saw/index.js'
 import { familyOfStock, type MaterialClass } from '../stock/index.js'
-import { heights, type Job } from '../job/index.js'
-import { bladesShare, COOL, filingFit, teethInWork } from '../cut/index.js'
+import { heights, isStrungJob, type Job } from '../job/index.js'
+import { bladesShare, COOL, filingFit, isNarrow, stressBand, teethInWork } from '../cut/index.js'
 import type { Evaluation } from './evaluate.js'
 import { limitById } from './limit.js'
 import { type Margin } from './margin.js'
@@ -144,10 +144,11 @@ const SPUN = 0.65 // of that for turning what is turned on the spot anyway
 const TROUBLED = 0.06 // of score for a blade that heats or rubs at every stroke this saw has
 const TWISTED = 0.03 // of score against a twisted blade where openings are few: now and then, most say
 const ORDINARY = 0.08 // of score against a jigsaw's blade that does not cut up, where the face is free to lie down: people take an ordinary one; estimate
+const NARROW = 0.1 // of score against a blade whose tension no hand keeps within its band; estimate
 const MELTS = 0.06 // of score against each e-fold of teeth over so many in the work, where plastic softens at every stroke; estimates
 const FEW = 2.5
 const MISPLACED = 0.15 // of score against a flush or veneer saw for other work; estimate
-const VENEER = 1.5 // mm: thicker is no veneer
+const VENEER = 1 // mm: thicker is no veneer
 const PRESSED = 0.08 // of score for one that must be pressed down with all a hand likes to give
 
 export const MANY = 20 // openings from which silhouette work is meant; estimate
@@ -194,6 +195,7 @@ export function standing(v: Evaluation, job: Job): number {
     PRICE * near -
     (v.speed.trouble ? TROUBLED * ailing(v) : 0) -
     melting(v, job) -
+    (isStrungJob(job) && isNarrow(stressBand(job, v.blade)) ? NARROW : 0) -
     (outOfWay(v.blade, job) ? ORDINARY : 0) -
     (misplaced(v.blade, job) ? MISPLACED : 0) -
     PRESSED * v.pressed -
@@ -201,6 +203,6 @@ export function standing(v: Evaluation, job: Job): number {
   )
 }
 
-const POORER = 3 // times its share of score that a poorer blade's time counts as longer, so that no panel saw is taken to a joint's cheeks; estimate
+const POORER = 4 // times its share of score that a poorer blade's time counts as longer, so that no panel saw is taken to a joint's cheeks; estimate
 /** Times longer the minutes of a blade count that scores so much less than the job's first: a poorer edge is time lost too. */
 export const poorer = (gap: number): number => 1 + POORER * Math.max(0, gap)

@@ -114,6 +114,11 @@ export function stressBand(job: StrungJob, blade: Blade): StressBand {
   return band
 }
 
+const NARROW = 2 // semitones between a band's edges under which no hand keeps within it (reference)
+/** Too narrow to be kept by ear and hand: pitch goes by the root of stress. */
+export const isNarrow = ({ low, high, empty }: Pick<StressBand, 'low' | 'high' | 'empty'>): boolean =>
+  !empty && 6 * Math.log2(high / low) < NARROW
+
 const advised = ({ low, high, empty }: Pick<StressBand, 'low' | 'high' | 'empty'>) => (empty ? high : Math.max(low, ADVISED * high))
 
 /**

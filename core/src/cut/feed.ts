@@ -1,6 +1,6 @@
 import { meanSpacing, overcut, overcutSlows, turnsAnywhere, type Blade } from '../blade/index.js'
 import { profileOf, strokeOf } from '../saw/index.js'
-import { centreRadius, heights, unworn, type Finish, type Job, type Skill } from '../job/index.js'
+import { centreRadius, heights, type Finish, type Job, type Skill } from '../job/index.js'
 import { minChipLoad, chipLoadForForce, chipLoadAt, contact, feedForChipLoad, gulletChipLoad } from './chip.js'
 import { hold, type HoldLimit } from './hold.js'
 import { patternPace } from './pattern.js'
@@ -69,7 +69,8 @@ const TIRED = 0.4 // of its feed a dull blade has lost at the same push (referen
 export const tired = ({ wear }: Pick<Job, 'wear'>): number => 1 - TIRED * wear
 
 const INTO = 10 // mm: a corner that is pivoted is not steered; the path into it is, as a curve of this radius; estimate
-const steered = ({ cut }: Pick<Job, 'cut'>, radius: number | undefined) =>
+/** What is steered of a job's curve of this radius, mm. */
+export const steered = ({ cut }: Pick<Job, 'cut'>, radius: number | undefined) =>
   cut.turn === 'pivot' ? Math.max(radius ?? Infinity, INTO) : radius
 
 /** Feed of stock taller than the stroke, mm/s: no faster than dust is worked out of its middle; undefined where the stroke clears it. */
@@ -99,14 +100,14 @@ export function overcutAt({ cut }: Pick<Job, 'cut'>, blade: Blade, radius: numbe
  * dust can be worked out. A pattern that cuts this stock slowly slows it, and a kerf that must be filed wider in the turn.
  * @param spm strokes a minute
  * @param radius radius steered, mm; the kerf's centre line at the job's tightest curve when left out
- * @param ceiling the bite ceiling of this blade unworn, where the caller has it already
+ * @param ceiling the blade’s bite ceiling, where the caller has it already
  */
 export function feedAt(
   job: Job,
   blade: Blade,
   spm: number,
   radius = centreRadius(job.cut, blade),
-  ceiling = maxChipLoad(unworn(job), blade),
+  ceiling = maxChipLoad(job, blade),
 ): SteadyFeed {
   const p = meanSpacing(blade)
   const s = strokeOf(job.saw, blade)
@@ -116,13 +117,11 @@ export function feedAt(
   const inputs = {
     gullet: part * feedForChipLoad(ceiling.gullet, spm, p, s),
     held: part * feedForChipLoad(ceiling.held, spm, p, s),
-    control: controlFeed(job.cut, steered(job, radius)),
+    control: tired(job) * controlFeed(job.cut, steered(job, radius)),
     stroke: throughMiddle(job, blade),
     spm,
     push: ceiling.pushAllowed,
   }
-  // a worn edge takes less at the same push, whatever limits it
-  for (const k of ['gullet', 'held', 'control'] as const) inputs[k] *= tired(job)
   let [value, limit]: [number, FeedLimit] = [inputs.gullet, 'gullet']
   if (inputs.held < value) [value, limit] = [inputs.held, ceiling.by]
   if (inputs.control < value) [value, limit] = [inputs.control, 'control']
@@ -138,21 +137,6 @@ export function feedAt(
     rubs: (ceiling.cleanCut > ceiling.value ? ceiling.cleanCut : chipLoad) < floor,
     overcut: widened,
     inputs,
-  }
-}
-
-/**
- * The same along a line that bends now more and now less, by the radius steered there, mm: what gaps and push allow stays, the
- * hand's share goes by the bend. Of a measured drawing bends are steered, whatever its corners are.
- */
-export function feedAlong(job: Job, blade: Blade, spm: number, ceiling = maxChipLoad(unworn(job), blade)): (radius: number) => number {
-  const { inputs } = feedAt(job, blade, spm, undefined, ceiling)
-  const cut: Job['cut'] = job.cut.course && job.cut.turn === 'pivot' ? { ...job.cut, turn: 'worked' } : job.cut
-  const most = Math.min(inputs.gullet, inputs.held, inputs.stroke ?? Infinity)
-  const pace = patternPace(job, blade)
-  return (radius) => {
-    const steer = tired(job) * controlFeed(cut, steered({ cut }, radius))
-    return (Math.min(most, steer) * pace) / overcutSlows(overcutAt({ cut }, blade, radius))
   }
 }
 

@@ -1,6 +1,6 @@
 import { meanSpacing, type Blade } from '../blade/index.js'
 import { bucklingThrust, drift } from '../tension/index.js'
-import { heights, isStrungJob, type Finish, type Job } from '../job/index.js'
+import { heights, isStrungJob, unworn, type Finish, type Job } from '../job/index.js'
 import { isJigsaw, type Jigsaw } from '../saw/index.js'
 import { pushAt, SIDE, stressInUse } from './band.js'
 import { cuttingForce, feedShare } from './chip.js'
@@ -34,6 +34,7 @@ export function pressed(job: Job, blade: Blade, chipLoad: number): number {
 const FINE = { spacing: 1.2, weight: 6 }
 const COARSE = { spacing: 3, weight: 12 }
 const BEAR = 2 // teeth that bear the weight
+const FLAT = 0.45 // of it on a thin plate laid flat on the work, which only bends under more; estimate
 const LIGHT: Record<Finish, number> = { careful: 0.9, ordinary: 1, rough: 1.3 }
 const SHORT = { crossing: 10, share: 0.8 }
 const LONG = { crossing: 80, share: 1.4 }
@@ -42,8 +43,9 @@ function weightOnTeeth(job: Job, blade: Blade): number {
   const coarse = share01(meanSpacing(blade), FINE.spacing, COARSE.spacing)
   const long = share01(Math.log(heights(job).longest), Math.log(SHORT.crossing), Math.log(LONG.crossing))
   const leans = SHORT.share * (LONG.share / SHORT.share) ** long
-  const bear = Math.min(1, heights(job).thinnest / meanSpacing(blade) / BEAR)
-  return LIGHT[job.cut.finish] * leans * bear * (FINE.weight + coarse * (COARSE.weight - FINE.weight))
+  // a curved edge is rocked along the sheet: its length bears
+  const bear = blade.plate?.curved ? 1 : Math.min(1, Math.max(1, heights(job).thinnest / meanSpacing(blade)) / BEAR)
+  return (job.cut.flush ? FLAT : 1) * LIGHT[job.cut.finish] * leans * bear * (FINE.weight + coarse * (COARSE.weight - FINE.weight))
 }
 
 /** Depth of the stock's far face below the clamp that holds a jigsaw's blade, at mid stroke, mm. */
@@ -80,7 +82,8 @@ const least = (holds: Omit<Hold, 'full'>[], full: Hold['full']): Hold => ({ ...h
 
 /** How hard the work may be fed with this blade in this saw, and what gives first beyond: each saw holds its blade in its own way. */
 export function hold(job: Job, blade: Blade): Hold {
-  if (isStrungJob(job)) return { push: pushAt(job, blade, stressInUse(job, blade)), limit: 'bow', full: 'stops' }
+  // a worn blade is pulled tauter so that it may be pushed at all; that it may be pushed harder then is no gain of its own
+  if (isStrungJob(job)) return { push: pushAt(job, blade, stressInUse(unworn(job), blade)), limit: 'bow', full: 'stops' }
   return isJigsaw(job.saw) ? jigsawHold(job, job.saw, blade) : handHold(job, blade)
 }
 

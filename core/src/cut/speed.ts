@@ -1,10 +1,11 @@
-import { meanSpacing, type Blade } from '../blade/index.js'
+import { meanSpacing, overcutSlows, type Blade } from '../blade/index.js'
 import { settableBelow, settableSpeed, speedRange, strokeOf, hasSpeed } from '../saw/index.js'
 import { isMetal } from '../stock/index.js'
 import { heights, type Job, unworn } from '../job/index.js'
 import { contact, feedForChipLoad, sureChipLoad } from './chip.js'
-import { feedAt, maxChipLoad, steeredFeed, type SteadyFeed } from './feed.js'
+import { controlFeed, feedAt, maxChipLoad, overcutAt, steered, steeredFeed, tired, type MaxChipLoad, type SteadyFeed } from './feed.js'
 import { heatIndex } from './heat.js'
+import { patternPace } from './pattern.js'
 
 export interface SpeedBand {
   /** strokes a minute that suit, and the one suggested */
@@ -69,11 +70,37 @@ export function speedInUse(job: Job, blade: Blade): number {
  * is taken back by as much, though not under a sure one.
  */
 export function steadyFeed(job: Job, blade: Blade, found = maxChipLoad(job, blade), band = speedBand(job, blade, found)): SteadyFeed {
+  const feed = heldFeed(job, blade, found, band)
+  if (!job.wear) return feed
+  // a worn edge gains nothing, whatever limited the fresh one
+  const fresh = steadyFeed(unworn(job), blade)
+  const share = Math.min(1, (tired(job) * fresh.value) / feed.value)
+  return { ...feed, value: share * feed.value, chipLoad: share * feed.chipLoad, rubs: feed.rubs || share * feed.chipLoad < feed.floor }
+}
+function heldFeed(job: Job, blade: Blade, found: MaxChipLoad, band: SpeedBand): SteadyFeed {
   const spm = job.spm === undefined ? band.value : settableSpeed(job.saw, job.spm)
-  const sharp = unworn(job)
-  const most = job.wear ? maxChipLoad(sharp, blade) : found
-  const sure = Math.max(sureChipLoad(sharp, blade), (most.value * COOL) / band.heat)
-  if (band.trouble !== 'heat' || most.value <= sure) return feedAt(job, blade, spm, undefined, most)
-  const light = feedAt(job, blade, spm, undefined, { ...most, value: sure, gullet: sure, limit: 'gullet' })
+  if (band.trouble !== 'heat') return feedAt(job, blade, spm, undefined, found)
+  // by the heat of a full bite: a tighter curve, bitten finer, does not earn more
+  const sure = Math.max(sureChipLoad(unworn(job), blade), (found.value * COOL) / heatIndex(job, blade, spm, found.value))
+  if (found.value <= sure) return feedAt(job, blade, spm, undefined, found)
+  const light = feedAt(job, blade, spm, undefined, { ...found, value: sure, gullet: sure, limit: 'gullet' })
   return light.limit === 'gullet' ? { ...light, limit: 'heat' } : light
+}
+
+/**
+ * Feed along a line that bends now more and now less, mm/s, by the radius steered there, mm: what gaps and push allow stays, the
+ * hand's share goes by the bend. Of a measured drawing bends are steered, whatever its corners are.
+ */
+export function feedAlong(job: Job, blade: Blade, spm: number, ceiling = maxChipLoad(job, blade)): (radius: number) => number {
+  const { inputs } = feedAt(job, blade, spm, undefined, ceiling)
+  const cut: Job['cut'] = job.cut.course && job.cut.turn === 'pivot' ? { ...job.cut, turn: 'worked' } : job.cut
+  const most = Math.min(inputs.gullet, inputs.held, inputs.stroke ?? Infinity)
+  const pace = patternPace(job, blade)
+  const along = (radius: number) => {
+    const steer = tired(job) * controlFeed(cut, steered({ cut }, radius))
+    return (Math.min(most, steer) * pace) / overcutSlows(overcutAt({ cut }, blade, radius))
+  }
+  if (!job.wear) return along
+  const fresh = feedAlong(unworn(job), blade, speedInUse(unworn(job), blade))
+  return (radius) => Math.min(along(radius), tired(job) * fresh(radius))
 }

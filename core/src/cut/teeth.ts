@@ -27,6 +27,8 @@ export const needsBacking = (job: Job, blade: Blade): boolean => teethCarrying(j
  * on a hand frame, which feels it coming, by habit's 1.3/N.
  */
 export function hops(job: Job, blade: Blade): number {
+  // a curved edge is rocked along the sheet: its length carries the teeth
+  if (blade.plate?.curved) return 1
   const { teeth } = profileOf(job.saw)
   return Math.max(1, (teeth.good === 'school' ? 1.3 : teeth.good) / teethCarrying(job, blade))
 }

@@ -1,8 +1,9 @@
 import { turnsAnywhere, type Blade } from '../blade/index.js'
-import { centreRadius, heights, unworn, type Job } from '../job/index.js'
+import { centreRadius, heights, type Job } from '../job/index.js'
 import { isJigsaw, profileOf, threadingSeconds } from '../saw/index.js'
 import { edgeForecast, faceUp } from './edge.js'
-import { feedAlong, maxChipLoad, OPEN, type MaxChipLoad, type SteadyFeed } from './feed.js'
+import { maxChipLoad, OPEN, type MaxChipLoad, type SteadyFeed } from './feed.js'
+import { feedAlong } from './speed.js'
 
 /** What a job takes with a blade, s; the parts add up to the total. */
 export interface CutTime {
@@ -42,7 +43,7 @@ export function cutTime(
   blade: Blade,
   feed: SteadyFeed,
   edge = edgeForecast(job, blade, feed.chipLoad),
-  ceiling = maxChipLoad(unworn(job), blade),
+  ceiling = maxChipLoad(job, blade),
 ): CutTime {
   const { cut, saw } = job
   const cutting = sawingSeconds(job, blade, feed, ceiling)

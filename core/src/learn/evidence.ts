@@ -43,7 +43,7 @@ function predictedFor(job: Job, blade: Blade) {
   const found = maxChipLoad(job, blade)
   const feed = steadyFeed(job, blade, found, speedBand(job, blade, found))
   const edge = edgeForecast(job, blade, feed.chipLoad)
-  return { feed, edge, time: cutTime(job, blade, feed, edge, job.wear ? undefined : found), grades: gradesOf(job, blade, edge) }
+  return { feed, edge, time: cutTime(job, blade, feed, edge, found), grades: gradesOf(job, blade, edge) }
 }
 
 /** A finished trial as evidence: its design and orders, the blades it compared, and the job each stock was sawn as. */

@@ -62,10 +62,13 @@ export function firstReasons(r: Ranked, job: Job, say: Say): string {
 export const frayWords = (v: Evaluation): string => (v.edge.frays === 'face' ? 'the upper face' : 'the underside')
 export const frayedAt = (v: Evaluation): string => (v.edge.frays === 'face' ? 'on top' : 'underneath')
 
-/** Which differences mean something to a reader, as [better, worse] words. */
-function tradeWords(t: Trade, r: Evaluation, say: Say): string {
+/** A comparison of two figures as they are worded; where they read alike there is none. */
+const differently = (mine: string, first: string, say: (mine: string, first: string) => string) =>
+  mine === first ? undefined : say(mine, first)
+/** Which differences mean something to a reader, as [better, worse] words; undefined where it reads as none. */
+function tradeWords(t: Trade, r: Evaluation, say: Say): string | undefined {
   const better = t.by > 0
-  const words: Record<Merit, string> = {
+  const words: Record<Merit, string | undefined> = {
     edge: better ? 'smoother edge' : 'rougher edge',
     underside: better
       ? `cleaner ${r.edge.frays === 'face' ? 'face' : 'underside'}`
@@ -73,7 +76,11 @@ function tradeWords(t: Trade, r: Evaluation, say: Say): string {
         ? `tears ${lengthWords(t.mine, say)} ${frayedAt(r)}`
         : `more fuzz ${frayedAt(r)}`,
     pace: better ? 'cuts faster' : 'cuts slower',
-    time: `${better ? 'faster' : 'slower'}: ${minutesWords(t.mine)}, not ${minutesWords(t.first)}`,
+    time: differently(
+      minutesWords(t.mine),
+      minutesWords(t.first),
+      (mine, first) => `${better ? 'faster' : 'slower'}: ${mine}, not ${first}`,
+    ),
     strength: better ? 'stronger' : 'breaks sooner',
     waste: better ? 'thinner line' : 'wider line',
     cost: better ? 'costs less' : `costs about ${decimal(t.mine, 1)} times a plain blade`,
@@ -88,8 +95,8 @@ function apart(r: Ranked, first: Ranked, say: Say) {
   const all = tradesAgainst(r, first)
   const words = (trades: Trade[]) => {
     // the time says what the pace comes to
-    const timed = trades.some((t) => t.merit === 'time')
-    return trades.filter((t) => t.merit !== 'place' && !(timed && t.merit === 'pace')).map((t) => tradeWords(t, r, say))
+    const timed = trades.some((t) => t.merit === 'time' && tradeWords(t, r, say))
+    return trades.filter((t) => t.merit !== 'place' && !(timed && t.merit === 'pace')).flatMap((t) => tradeWords(t, r, say) ?? [])
   }
   const place = [...all.gains, ...all.losses].find((t) => t.merit === 'place')
   return { gains: words(all.gains), losses: words(all.losses), place: place && tradeWords(place, r, say) }

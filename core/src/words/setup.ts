@@ -2,7 +2,7 @@ import { toDegrees } from '../number/index.js'
 import { decimal } from '../quantity/index.js'
 import { profileOf, setterOf, type ChangeStep, type Mounting, type Profile, type StepName, isHandSaw } from '../saw/index.js'
 import type { Job } from '../job/index.js'
-import { CHATTERS, UNREACHABLE, type GreenBand, type OrbitLimit, type QuietSpeed } from '../cut/index.js'
+import { CHATTERS, isNarrow, UNREACHABLE, type GreenBand, type OrbitLimit, type QuietSpeed } from '../cut/index.js'
 import type { Caution, SetUp, SetUpItem } from '../setup/index.js'
 import { greenMarksWords } from './heard.js'
 import { speedWords } from './rank.js'
@@ -194,10 +194,12 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
         : 'Its upward teeth never reach the underside on this saw: put a backer under the work instead.'
     }
     case 'tension': {
+      const { low, high } = item.band.value
+      const narrow = isNarrow({ low: low.stress, high: high.stress, empty: item.band.empty })
       const feel = `or ${lengthWords(item.move, say)} sideways under ${forceWords(item.push, say)} of thumb`
       return item.band.empty
         ? `Pluck: about **${noteWords(item.band.value.high.pitch)}**, no higher. ${emptyBandWords(item.band)}`
-        : `Pluck: **${bandWords(item.band)}** on this saw${item.marks ? ` (${greenMarksWords(item.marks, setterOf(job.saw), say)})` : ''}, ${feel}.`
+        : `Pluck: **${bandWords(item.band)}** on this saw${item.marks ? ` (${greenMarksWords(item.marks, setterOf(job.saw), say)})` : ''}, ${feel}.${narrow ? ' **A narrow band:** hard to keep, so pluck after every hole.' : ''}`
     }
     case 'retension':
       return item.returns

@@ -33,11 +33,11 @@ export function gulletChipLoad(job: Job, blade: Blade): number {
 }
 
 /**
- * How far a tooth crosses before a sure bite fills its gap, x = A/(r·h), mm. Where x reaches over
+ * How far a tooth crosses before a bite, mm, fills its gap, x = A/(r·h), mm. Where x reaches over
  * the crossing all of it cuts; where it does not the rest only rubs.
  */
-export function clogsAfter(job: Job, blade: Blade): number {
-  return meanGullet(blade) / (job.stock.material.bulking * sureChipLoad(job, blade))
+export function clogsAfter(job: Job, blade: Blade, bite: number): number {
+  return meanGullet(blade) / (job.stock.material.bulking * bite)
 }
 
 /** Stretch of the crossing that takes its bite at once, mm: all of it, or what a rocked hand saw lies on. */

@@ -1,7 +1,7 @@
 import { isMetal } from '../stock/index.js'
 import { meanSpacing, type Blade } from '../blade/index.js'
 import { isStrung, profileOf, tableHeight } from '../saw/index.js'
-import { heights, type Job } from '../job/index.js'
+import { heights, type Job, type Skill } from '../job/index.js'
 import { filingFit } from './filing.js'
 import { orbitStrikes } from './orbit.js'
 import { characterOf } from './pattern.js'
@@ -52,10 +52,10 @@ export interface EdgeForecast {
 export function fraysOn(blade: Pick<Blade, 'cutsOn'>): 'underside' | 'face' {
   return blade.cutsOn === 'up' ? 'face' : 'underside'
 }
-/** Which face lies up: as the job says, else the show face where the teeth enter; either, where both show or both stay clean. */
+/** Which face lies up: as the job says, else the show face, or the better of two, where the teeth enter; either, where both stay clean. */
 export function faceUp({ cut }: Pick<Job, 'cut'>, blade: Pick<Blade, 'cutsOn'>): 'show' | 'back' | 'either' {
   if (cut.up) return cut.up
-  if (cut.shows === 'both' || blade.cutsOn === 'both') return 'either'
+  if (blade.cutsOn === 'both') return 'either'
   return fraysOn(blade) === 'face' ? 'back' : 'show'
 }
 /** A face that must show up or down lies on a known side; free to choose, the show face lies where the teeth enter. */
@@ -67,13 +67,16 @@ function showTear({ cut, saw }: Job, tear: { underside: number; face: number }):
 }
 const STIFF = 0.45 // of the ridges a stiff plate leaves, guided by its own kerf; estimate
 const SCRATCH = 0.012 // mm that a tooth of the stillest plate scratches, set or not; estimate (reference)
+/** Times rougher than a practised hand's a sawn edge is; estimates. */
+const UNSTEADY: Record<Skill, number> = { learning: 1.3, practised: 1, sure: 0.9 }
+const BACKED = 0.4 // of the tear-out is left under stock that lies hard on scrap; estimate
 const ENTERS = 0.25 // of the tear-out shows where teeth enter; estimate
 const TAPED = 0.4 // of it is left where the line was scored and taped; estimate
 
 /** What the edge and faces will look like at a bite (mm), and the work they leave. Estimates. */
 export function edgeForecast(job: Job, blade: Blade, chipLoad: number): EdgeForecast {
   const { ridge: ridgeOf, tear: tearOf } = characterOf(job, blade)
-  const rough = (1 + job.wear) * hops(job, blade)
+  const rough = (1 + job.wear) * hops(job, blade) * UNSTEADY[job.cut.skill]
   const { tear } = job.stock.material
   const strikes = orbitStrikes(job, blade)
   const ridge =
@@ -83,7 +86,8 @@ export function edgeForecast(job: Job, blade: Blade, chipLoad: number): EdgeFore
   const frays = fraysOn(blade)
   const leaves = depth * (reverseSetting(job, blade)?.reaches ? CLEANED : 1) * (job.cut.taped && frays === 'face' ? TAPED : 1)
   const enters = blade.pattern === 'both-way' ? leaves : depth * ENTERS
-  const [underside, face] = frays === 'underside' ? [leaves, enters] : [enters, leaves]
+  const backed = job.cut.backing ? BACKED : 1
+  const [underside, face] = frays === 'underside' ? [backed * leaves, enters] : [backed * enters, leaves]
   const seen = asSeen(job, { ridge: roundRidge, underside, face })
   return {
     ridge: roundRidge,

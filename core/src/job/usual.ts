@@ -1,4 +1,5 @@
 import type { LengthUnit } from '../quantity/index.js'
+import type { Stock } from '../stock/index.js'
 import { familyOf, type Family, type Saw } from '../saw/index.js'
 
 /** How tight a cut turns, before its drawing is measured. */
@@ -25,3 +26,20 @@ export function usualRadius(saw: Saw, curve: Curve, unit: LengthUnit): number | 
   const parts = mm < 3 ? 64 : mm < 5 ? 32 : mm < 25 ? 16 : mm < 75 ? 4 : 1
   return (Math.round((mm / 25.4) * parts) / parts) * 25.4
 }
+
+/** mm of cut that one small piece asks of a saw, before anybody has measured it; estimates. */
+const LENGTHS: Record<Family, number> = { scroll: 600, jeweler: 160, coping: 120, bow: 400, jigsaw: 600, hand: 150 }
+const OPENINGS: Partial<Record<Family, number>> = { scroll: 6, jeweler: 4 }
+const WIDE = 6 // times its thickness a board sawn by hand is wide; estimate
+
+/** Length of cut of what it is, mm: round a tube, across a rod, across a board by hand, else that of one small piece. */
+export function usualLength(saw: Saw, stock: Stock, unit: LengthUnit): number {
+  const family = familyOf(saw)
+  const step = unit === 'mm' ? 10 : 25.4 / 2
+  const round = (mm: number) => Math.max(1, Math.round(mm / step)) * step
+  if (stock.form === 'tube') return Math.round(Math.PI * stock.diameter * 10) / 10
+  if (stock.form === 'rod') return stock.diameter
+  return round(family === 'hand' ? Math.min(300, Math.max(20, WIDE * stock.thickness)) : LENGTHS[family])
+}
+/** Openings of one small pierced piece. */
+export const usualOpenings = (saw: Saw): number => OPENINGS[familyOf(saw)] ?? 1

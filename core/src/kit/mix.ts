@@ -1,4 +1,4 @@
-import { curvesOn, makeJob, usualRadius, type Cut, type Job } from '../job/index.js'
+import { curvesOn, makeJob, usualLength, usualOpenings, usualRadius, type Cut, type Job } from '../job/index.js'
 import { familyOf, saws as knownSaws, type Family, type Saw } from '../saw/index.js'
 import type { LengthUnit } from '../quantity/index.js'
 import { materialById, usualThicknesses, type Form, type Material, type Stock } from '../stock/index.js'
@@ -90,6 +90,17 @@ export function usualJob(saw: Saw, makes: readonly Mix['id'][], unit: LengthUnit
   return makeJob({
     stock,
     saw,
-    cut: { ...bare, ...cut, kind, web: undefined, hole: undefined, radius: medium },
+    cut: {
+      ...bare,
+      ...cut,
+      kind,
+      web: undefined,
+      hole: undefined,
+      radius: medium,
+      // a cut nobody has told the depth of goes through
+      depth: undefined,
+      length: usualLength(saw, stock, unit),
+      openings: kind === 'pierced' ? usualOpenings(saw) : 0,
+    },
   })
 }

@@ -10,6 +10,8 @@ export interface Short {
   needs: number
   /** what does it of the others of which there are enough, the same pattern before another; undefined where there is none */
   instead?: Ranked
+  /** where none is enough alone: the best of the others there are, which does some of it */
+  few?: Ranked
   /** s longer than with the one that is out; below 0: sooner */
   costs: number
 }
@@ -33,6 +35,7 @@ export function shortOf(
   if (has >= Math.max(1, wanted)) return undefined
   const enough = ranked.filter((r) => r !== first && (left(r.blade.id) ?? 0) >= Math.max(1, needs(r)))
   // the next size of what is out is nearest to hand, where it does about as well
+  const few = enough.length ? undefined : ranked.find((r) => r !== first && (left(r.blade.id) ?? 0) > 0)
   const instead = well(enough).find((r) => r.blade.group === first.blade.group) ?? enough[0]
-  return { blade: first.blade, left: has, needs: wanted, instead, costs: instead ? instead.time.total - first.time.total : 0 }
+  return { blade: first.blade, left: has, needs: wanted, instead, few, costs: instead ? instead.time.total - first.time.total : 0 }
 }

@@ -22,7 +22,7 @@ import {
   type ViewName,
 } from '../joint/index.js'
 import { asSeen, type OwnTimes } from '../learn/index.js'
-import { bladeWords, capital, lengthWords, listWords, minutesWords, numberWords, sizeWords, type Say } from './say.js'
+import { anA, bladeWords, capital, lengthWords, listWords, minutesWords, numberWords, sizeWords, type Say } from './say.js'
 import { stopWords } from './limit.js'
 import type { AtBench } from './bench.js'
 
@@ -84,9 +84,9 @@ export function jointHeading(l: LayOut, say: Say): string {
   const s = l.spec
   switch (s.kind) {
     case 'dovetail':
-      return `${count(s.tails, 'tail')} at 1 : ${decimal(s.slope, 1)}, a ${mm(s.halfPin)} half pin at each edge${s.lap === undefined ? '' : `, half blind behind a ${mm(s.lap)} lap`}`
+      return `${count(s.tails, 'tail')} at 1 : ${decimal(s.slope, 1)}, ${anA(mm(s.halfPin))} half pin at each edge${s.lap === undefined ? '' : `, half blind behind ${anA(mm(s.lap))} lap`}`
     case 'tenon':
-      return `A ${mm(s.tenon)} tenon ${mm(s.length)} long, ${mm(tenonCheek(s))} off each cheek`
+      return `${capital(anA(mm(s.tenon)))} tenon ${mm(s.length)} long, ${mm(tenonCheek(s))} off each cheek`
     case 'housing':
       return `A housing ${mm(s.shelf)} wide and ${mm(s.depth)} deep${s.stop === undefined ? '' : `, stopped ${mm(s.stop)} from the front`}`
     case 'half-lap':
@@ -97,7 +97,7 @@ export function jointHeading(l: LayOut, say: Say): string {
         ? `${count(s.sides, 'side')} standing: tilt the blade ${degrees(f.tilt)}`
         : f.tilt < 0.05
           ? `${count(s.sides, 'side')} lying flat: miter ${degrees(f.mitre)}`
-          : `${count(s.sides, 'side')} at a ${degrees(s.lean)} bevel: miter ${degrees(f.mitre)}, blade tilted ${degrees(f.tilt)}`
+          : `${count(s.sides, 'side')} at ${anA(degrees(s.lean))} bevel: miter ${degrees(f.mitre)}, blade tilted ${degrees(f.tilt)}`
     }
     case 'cope': {
       const f = copeFigures(s)
@@ -315,13 +315,14 @@ function cutText(l: LayOut, c: CutFound, say: Say, alone = false): string {
 }
 
 /** What the saw makes of the first cut: teeth, reach, gaps, strokes and time; strokes as one’s own cuts have them. */
+const JUST = 1.1 // times its crossing a gullet holds that is neither open nor full
 export function sawFacts(l: LayOut, say: Say, own?: OwnTimes): string[] {
   const [c] = l.cuts
   if (!c?.saw) return []
   const { blade } = c.saw
   const mm = (x: number) => lengthWords(Math.round(x * 10) / 10, say)
   const teeth = teethInWork(c.crossing, blade)
-  const fills = clogsAfter(c.job, blade)
+  const fills = clogsAfter(c.job, blade, c.saw.feed.chipLoad)
   const out = [
     `${decimal(teeth, 1)} teeth in the work: ${teeth < 3 ? 'start it gently' : teeth < 14 ? 'starts easily, cuts smooth' : 'smooth but slow'}.`,
     blade.plate?.depth === undefined
@@ -329,9 +330,11 @@ export function sawFacts(l: LayOut, say: Say, own?: OwnTimes): string[] {
         ? 'No back: it follows through the board.'
         : `No back to stop it; you need ${mm(c.depth)}.`
       : `Reaches ${mm(blade.plate.depth)}; you need ${mm(c.depth)}.`,
-    fills >= c.crossing
-      ? `The gullets never clog in a ${mm(c.crossing)} cut: the whole stroke works.`
-      : `The gullets clog after ${mm(fills)} of ${mm(c.crossing)}; the rest rubs. Larger ones would go faster.`,
+    fills >= JUST * c.crossing
+      ? `The gullets stay open over ${anA(mm(c.crossing))} cut: the whole stroke works.`
+      : fills >= c.crossing / JUST
+        ? `The gullets are just full over ${anA(mm(c.crossing))} cut. Larger ones would go faster.`
+        : `The gullets are full after ${mm(fills)} of ${mm(c.crossing)}; the rest rubs. Larger ones would go faster.`,
   ]
   const cuts = l.cuts.reduce((t, x) => t + x.count, 0)
   const seen = own && asSeen(own, { sawing: c.strokes })
@@ -358,7 +361,7 @@ export function jointTroubleWords(t: JointTrouble, say: Say): string {
     case 'flat':
       return `1 : ${decimal(t.slope, 1)} hardly holds; 1 : 6 to 1 : 8 are the usual schools.`
     case 'lap-thick':
-      return `A ${mm(t.lap)} lap leaves no tail in a ${mm(t.board)} board.`
+      return `${capital(anA(mm(t.lap)))} lap leaves no tail in ${anA(mm(t.board))} board.`
     case 'tenon-thick':
       return `A ${mm(t.tenon)} tenon leaves no cheek to saw off ${mm(t.board)}; about a third, ${mm(t.board / 3)}, is usual.`
     case 'tenon-thin':

@@ -5,7 +5,7 @@ import type { Stock } from '../stock/index.js'
 import { LEAST_TEETH, teethWished } from '../cut/index.js'
 import { stops, type Margin, type SizeWindow, type WindowSize, type Collision, type WayOut, type WayStep } from '../choose/index.js'
 import { heights, type Job } from '../job/index.js'
-import { biteWords, capital, lengthWords, listWords, lowered, roundWords, sawWords, sizeWords, type Say } from './say.js'
+import { anA, biteWords, capital, lengthWords, listWords, lowered, roundWords, sawWords, sizeWords, type Say } from './say.js'
 
 export const limitNames: Record<LimitId, string> = {
   end: 'Clamps',
@@ -195,7 +195,7 @@ export function marginWords(m: Margin, job: Job, say: Say): string {
     case 'hole':
       return near
         ? `A tight fit: ${lengthWords(m.need, say)} threads freely, yours is ${lengthWords(m.have, say)}.`
-        : `Needs a ${lengthWords(m.need, say)} hole; yours is ${lengthWords(m.have, say)}.`
+        : `Needs ${anA(lengthWords(m.need, say))} hole; yours is ${lengthWords(m.have, say)}.`
     case 'reach':
       return lacks
         ? `Too short: ${lengthWords(m.have, say)} of blade where ${lengthWords(Math.ceil(m.need), say)} comes out below at every stroke.`
@@ -281,7 +281,7 @@ function stepWords(step: WayStep, say: Say): { act: string; cost: string } {
   const to = step.to === undefined ? '' : lengthWords(step.to, say)
   const words: Record<WayStep['kind'], [string, string]> = {
     'turn-blade': [`Turn the blade ${step.to ?? 0}° in its frame`, 'Both ends alike; the frame then passes beside the board.'],
-    backing: [`Clamp a ${to} backer under it`, 'Sawn through with it: it carries the teeth and saves the lower edge.'],
+    backing: [`Clamp ${anA(to)} backer under it`, 'Sawn through with it: it carries the teeth and saves the lower edge.'],
     pivot: ['Pivot the corners', 'Turn on the spot in the waste, about 5 s a corner.'],
     worked: ['Ease the curve round', 'Ease the blade round with a little side pressure.'],
     rougher: ['Accept a rougher edge', 'The blade may bow and bevel more; more sanding.'],

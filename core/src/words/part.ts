@@ -4,7 +4,7 @@ import { strokeOf, type Saw } from '../saw/index.js'
 import type { Fate } from '../log/index.js'
 import type { Form, MaterialClass } from '../stock/index.js'
 import type { TurnManner } from '../blade/index.js'
-import type { Cut, Job, LineSide, Skill } from '../job/index.js'
+import type { Cut, Finish, Job, LineSide, Shown, Skill } from '../job/index.js'
 import type { State, Evaluation } from '../choose/index.js'
 import { orbitWords } from './setup.js'
 import { countWords, lengthWords, type Say } from './say.js'
@@ -80,6 +80,8 @@ export function cutSaid(cut: Cut, say: Say): string {
 
 const lineWords: Record<LineSide, string> = { leave: 'line left', split: 'line split', take: 'line taken' }
 const turnWords: Record<TurnManner, string> = { flowing: 'no side push', worked: 'eased round', pivot: 'corners spun on the spot' }
+export const finishWords: Record<Finish, string> = { careful: 'careful work', ordinary: 'ordinary work', rough: 'rough work' }
+export const showsWords: Record<Shown, string> = { face: 'one face shows', both: 'both faces show' }
 export const skillWords: Record<Skill, string> = { learning: 'a learning hand', practised: 'a practiced hand', sure: 'a sure hand' }
 
 /** What else is set of a cut beside its kind, curve, web and finish, in one line. */
@@ -90,7 +92,7 @@ export function cutRestSaid(cut: Cut, saw: Saw, say: Say): string {
     bends && `center in the ${cut.centre === 'waste' ? 'waste' : 'piece'}`,
     bends && turnWords[cut.turn],
     lineWords[cut.line],
-    cut.shows === 'both' ? 'both faces show' : 'one face shows',
+    showsWords[cut.shows],
     skillWords[cut.skill],
     cut.kind === 'pierced' && (cut.hole === undefined ? 'any drill' : `room for a hole of ${len(cut.hole)}`),
     'tiltMax' in saw && (cut.bevel ? `${decimal(cut.bevel, 1)}° bevel` : 'square'),

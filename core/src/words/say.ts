@@ -12,6 +12,9 @@ export interface Say {
 /** “1 cut”, “3 cuts”. */
 export const countWords = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`
 
+/** “a 12 mm”, “an 18 mm”, “an 8”: the article a figure is read with. */
+export const anA = (figure: string): string => `${/^(8|11([^\d]|$)|18([^\d]|$))/.test(figure) ? 'an' : 'a'} ${figure}`
+
 export const lengthWords = (mm: number, say: Say): string => printLength(mm, say.unit)
 
 /** A radius or setting nobody makes finer than this: 0.1 mm from 1 up, or three places of an inch. */

@@ -38,7 +38,11 @@ export interface Ticket {
   heard?: { stress?: HeardValue; spm?: HeardValue }
   /** a joint laid out for it */
   joint?: JointSpec
+  /** what a new job took as usual and nobody has said yet */
+  assumed?: Assumed[]
 }
+export const assumable = ['stock', 'thickness', 'radius', 'grain', 'length', 'openings', 'finish', 'skill', 'shows'] as const
+export type Assumed = (typeof assumable)[number]
 
 /** Everything stored carries a revision: a write against a stale one is refused, never merged by luck. */
 interface Kept {

@@ -28,6 +28,7 @@ import {
   type Job,
   type Ranked,
   type Evaluation,
+  type MakeDo,
   type Interval,
 } from '@green-pitch/core'
 import { useJob } from './job'
@@ -134,7 +135,10 @@ export const useAnswer = defineStore('answer', () => {
     return blade && { job: j, blade, passes: all.some((r) => r.blade.id === blade.id), bill: billed(j, blade) }
   }
   const setup = computed(() => setUp(job.value, blade.value, settings.value.drills))
-  const doable = computed(() => {
+  const doable = computed((): MakeDo | undefined => {
+    // the best ranked of one's own, and only where none does the cut as it is asked, one that is made to do
+    const does = ranked.value.find((r) => shop.owned.has(r.blade.id))
+    if (does) return { evaluation: does, changes: [], job: job.value }
     const own = shop.catalogue.filter((b) => shop.owned.has(b.id))
     const { saw } = job.value
     return own.length ? makeDo(job.value, own, (b) => (isStrung(saw) ? topStress(saw, b).value : 0)) : undefined

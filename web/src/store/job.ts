@@ -1,14 +1,18 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { makeJob, MODEL, recut, type Cut, type Job } from '@green-pitch/core'
+import { makeJob, MODEL, recut, usualLength, type Cut, type Job } from '@green-pitch/core'
 import { db, save, setMeta } from '../data/db'
 import { freshId } from '../data/id'
-import type { AsideRecord, JobRecord, Ticket } from '../data/records'
+import type { AsideRecord, Assumed, JobRecord, Ticket } from '../data/records'
 import { useKeeper } from './keeper'
+import { useSettings } from './settings'
 import { useTrouble } from './trouble'
 
 const TOGETHER = 900 // ms; edits of one field this close undo as one
 const DEPTH = 200
+
+/** What of a stock its thickness stands for: of a rod or a tube its diameter. */
+const sizeOf = ({ job: { stock } }: Ticket) => ('diameter' in stock ? stock.diameter : stock.thickness)
 
 export const newTicket = (): Ticket => ({ job: makeJob(), model: MODEL })
 
@@ -36,6 +40,29 @@ export const useJob = defineStore('job', () => {
   /** The place of an edit among all, of the ticket or of what lies beside it. */
   const ordered = () => ++edits
 
+  /** What was told is assumed no longer; a length nobody told goes with what it is cut from. */
+  function said(before: Ticket, after: Ticket): Ticket {
+    const { assumed } = after
+    if (!assumed?.length || after.assumed !== before.assumed) return after
+    const told: Record<Assumed, unknown[]> = {
+      stock: [before.job.stock.material.id, after.job.stock.material.id],
+      thickness: [sizeOf(before), sizeOf(after)],
+      radius: [before.job.cut.radius, after.job.cut.radius],
+      grain: [before.job.cut.grain, after.job.cut.grain],
+      length: [before.job.cut.length, after.job.cut.length],
+      openings: [before.job.cut.openings, after.job.cut.openings],
+      finish: [before.job.cut.finish, after.job.cut.finish],
+      skill: [before.job.cut.skill, after.job.cut.skill],
+      shows: [before.job.cut.shows, after.job.cut.shows],
+    }
+    const left = assumed.filter((k) => told[k][0] === told[k][1])
+    const { saw, stock, cut } = after.job
+    const length = left.includes('length') ? usualLength(saw, stock, useSettings().value.unit) : cut.length
+    return { ...after, assumed: left, job: { ...after.job, cut: recut(cut, { length }) } }
+  }
+  /** The same said again is said too. */
+  const say = (...what: Assumed[]) => edit((t) => ({ ...t, assumed: t.assumed?.filter((k) => !what.includes(k)) }), `say ${what.join(' ')}`)
+
   function newRecord(name: string, t: Ticket): JobRecord {
     return { id: freshId('j'), rev: 0, name, created: Date.now(), changed: Date.now(), ticket: t }
   }
@@ -46,7 +73,7 @@ export const useJob = defineStore('job', () => {
   /** Replaces the ticket; `field` names what was edited, so that typing into one field undoes as one step. */
   function edit(change: (t: Ticket) => Ticket, field: string) {
     const before = ticket.value
-    const after = change(before)
+    const after = said(before, change(before))
     if (JSON.stringify(after) === JSON.stringify(before)) return
     const together = field === lastField && Date.now() - lastAt < TOGETHER
     if (!together) past.value = [...past.value.slice(-DEPTH), { ticket: before, field, order: ordered() }]
@@ -175,6 +202,7 @@ export const useJob = defineStore('job', () => {
     editJob,
     editCut,
     note,
+    say,
     ordered,
     undo,
     redo,

@@ -1,4 +1,5 @@
 import { MODEL, usualJob } from '@green-pitch/core'
+import { assumable } from '../data/records'
 import { useJob } from './job'
 import { useSettings } from './settings'
 import { useShop } from './shop'
@@ -10,7 +11,7 @@ export function useNewJob() {
   const settings = useSettings()
   return async (sawId = jobs.job.saw.id) => {
     const saw = shop.offered.find((s) => s.id === sawId) ?? shop.offered[0]!
-    const ticket = { job: usualJob(saw, settings.value.supply.makes, settings.value.unit), model: MODEL }
+    const ticket = { job: usualJob(saw, settings.value.supply.makes, settings.value.unit), model: MODEL, assumed: [...assumable] }
     // one that nobody has told anything yet is the new one
     if (jobs.asking && !jobs.past.length) jobs.edit(() => ticket, 'new')
     else await jobs.add('New job', ticket)

@@ -144,11 +144,21 @@ function kind(value: Cut['kind']) {
         @update:model-value="(v) => put('bevel', v || undefined)"
       />
       <LengthInput
-        v-if="isJigsaw(saw)"
+        v-if="!isHandSaw(saw)"
         label="Backer"
         :model-value="cut.backing"
         none="none"
         @update:model-value="(v) => put('backing', v)"
+      />
+      <Choice
+        v-if="isJigsaw(saw)"
+        label="Line scored and taped"
+        :model-value="cut.taped ? 'yes' : 'no'"
+        :options="[
+          { value: 'no', label: 'No' },
+          { value: 'yes', label: 'Yes' },
+        ]"
+        @update:model-value="(v) => put('taped', v === 'yes' || undefined)"
       />
       <template v-if="isHandFrame(saw)">
         <LengthInput

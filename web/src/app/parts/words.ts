@@ -183,7 +183,9 @@ function wayPart({ job, blade }: Answer): Part {
     const { cutsOn = 'up' } = blade
     return part(
       { up: 'teeth up', down: 'teeth down', both: 'teeth both ways' }[cutsOn],
-      { either: 'better face up', show: 'show face up', back: 'show face down' }[faceUp(job, blade)],
+      cut.shows === 'both'
+        ? { either: 'either face up', show: 'better face up', back: 'better face down' }[faceUp(job, blade)]
+        : { either: 'either face up', show: 'show face up', back: 'show face down' }[faceUp(job, blade)],
     )
   }
   return part('teeth down', cut.shows === 'both' ? 'better face up' : 'show face up')

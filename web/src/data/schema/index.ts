@@ -26,6 +26,7 @@ import { openingPlans } from '@green-pitch/core/joint'
 import { aspects, shapes } from '@green-pitch/core/practice'
 import type { SliceTask } from '@green-pitch/core/pattern'
 import {
+  assumable,
   chartPapers,
   metaKeys,
   namings,
@@ -68,6 +69,7 @@ export const ticket = Joi.object<Ticket, true>({
   model: whole.min(1).required(),
   heard: heard.optional(),
   joint: joint.optional(),
+  assumed: Joi.array().items(one(assumable)).max(assumable.length),
 })
 export const jobRecord = Joi.object<JobRecord, true>({
   id,

@@ -44,6 +44,7 @@ import FrameClearance from '../../draw/FrameClearance.vue'
 import Drift from '../../draw/Drift.vue'
 import Turn from '../../draw/Turn.vue'
 import UnderBack from '../../draw/UnderBack.vue'
+import Assumed from './Assumed.vue'
 import Expect from './Expect.vue'
 import JobBar from './JobBar.vue'
 import Ranked from './Ranked.vue'
@@ -162,6 +163,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
           </label>
         </template>
       </SizeWindow>
+      <Assumed v-if="!jobs.asking" />
       <Expect v-if="stands > 1 && answer.evaluation.passes" />
       <div v-if="stands > 2" class="below">
         <BladeInStock :job="answer.job" :evaluation="answer.evaluation" :setup="answer.setup" :say="say">

@@ -17,7 +17,9 @@ import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
+import type { Assumed } from '../../data/records'
 import { withForm, withMaterial, withSaw } from '../../data/ticket'
+import { useAssumed } from '../../ui/assumed'
 import LengthInput from '../../ui/LengthInput.vue'
 import Themed from '../../ui/Themed.vue'
 import Ask from './Ask.vue'
@@ -30,7 +32,12 @@ const settings = useSettings()
 const answer = useAnswer()
 const SHOWN = 7
 
-const told = ref(new Set<'stock' | 'thickness' | 'curve'>())
+const left = useAssumed()
+/** What of the three that are asked was said. */
+const told = computed(() => {
+  const open = new Set(jobs.ticket.assumed)
+  return new Set((['stock', 'thickness', 'radius', 'grain'] as const).filter((k) => !open.has(k)))
+})
 const job = computed(() => jobs.job)
 const saws = computed(() => shop.offered.slice(0, SHOWN))
 /** What one has had in hand on such a saw, then what is usual on it. */
@@ -57,9 +64,9 @@ const grains: { value: Grain; label: string }[] = [
 
 /** Until somebody names it, a job is called by its stock. */
 let called = jobs.name
-function tell(what: 'stock' | 'thickness' | 'curve', change: () => void) {
+function tell(what: Assumed, change: () => void) {
   change()
-  told.value = new Set([...told.value, what])
+  jobs.say(what)
   const mm = thickness.value
   if (jobs.name !== called || !told.value.has('stock') || mm === undefined) return
   called = `${job.value.stock.material.name}, ${lengthWords(mm, settings.say)}`
@@ -69,8 +76,13 @@ function saw(s: Saw) {
   jobs.edit((t) => withSaw(t, s), 'saw')
   // words mean other radii on another saw
   const curve = curves.value.includes('medium') ? ('medium' as const) : ('straight' as const)
-  if (!told.value.has('curve')) turn(curve)
+  if (!told.value.has('radius')) {
+    turn(curve)
+    unsay('radius')
+  }
 }
+/** What was set for another saw is assumed all the same. */
+const unsay = (what: Assumed) => jobs.edit((t) => ({ ...t, assumed: [...(t.assumed ?? []), what] }), 'saw')
 function pick(id: string) {
   const m = shop.materials.find((x) => x.id === id)
   if (!m) return
@@ -83,14 +95,7 @@ const turn = (c: Curve) =>
     { radius: radiusOf(c), kind: c === 'straight' ? 'straight' : job.value.cut.kind === 'straight' ? 'outline' : job.value.cut.kind },
     'cut radius',
   )
-const assumed = computed(() => {
-  const left = [
-    ...(told.value.has('stock') ? [] : [job.value.stock.material.name.toLowerCase()]),
-    ...(told.value.has('thickness') || thickness.value === undefined ? [] : [lengthWords(thickness.value, settings.say)]),
-    ...(told.value.has('curve') || !curves.value.length ? [] : ['a medium curve']),
-  ]
-  return left.length ? `Assumed until you say: ${left.join(', ')}.` : ''
-})
+const assumed = computed(() => (left.value.length ? `Assumed until you say: ${left.value.map((a) => a.text).join(', ')}.` : ''))
 const heading = computed(() =>
   told.value.size ? (answer.ranked[0] ? bladeWords(answer.blade, settings.say) : 'No blade for this saw will do it') : 'What is it?',
 )
@@ -136,13 +141,23 @@ onMounted(() => box.value?.focus())
         ><LengthInput class="own" label="Other thickness" quiet :model-value="thickness" @update:model-value="(v) => v && thick(v)"
       /></Themed>
     </Ask>
+    <Ask label="Length of cut">
+      <Themed
+        ><LengthInput
+          class="own"
+          label="Length of cut"
+          quiet
+          :model-value="job.cut.length"
+          @update:model-value="(v) => v && tell('length', () => jobs.editCut({ length: v }, 'cut length'))"
+      /></Themed>
+    </Ask>
     <Ask v-if="curves.length" label="Tightest curve">
       <button
         v-for="c in curves"
         :key="c"
         class="chip curve"
-        :aria-pressed="told.has('curve') && job.cut.radius === radiusOf(c)"
-        @click="tell('curve', () => turn(c))"
+        :aria-pressed="told.has('radius') && job.cut.radius === radiusOf(c)"
+        @click="tell('radius', () => turn(c))"
       >
         <Curl :radius="radiusOf(c)" :tightest="radiusOf('tight')!" /><span
           >{{ c
@@ -155,8 +170,8 @@ onMounted(() => box.value?.focus())
         v-for="g in grains"
         :key="g.value"
         class="chip"
-        :aria-pressed="told.has('curve') && job.cut.grain === g.value"
-        @click="tell('curve', () => jobs.editCut({ grain: g.value }, 'cut grain'))"
+        :aria-pressed="told.has('grain') && job.cut.grain === g.value"
+        @click="tell('grain', () => jobs.editCut({ grain: g.value }, 'cut grain'))"
       >
         {{ g.label }}
       </button>

@@ -81,9 +81,12 @@ watch(first, () => {
   doable.value = undefined
 })
 watchDebounced(
-  [first, () => shop.owned],
+  [first, () => shop.owned, () => jobs.ticket.blade],
   () => {
-    doable.value = first.value && shop.owned.size && !shop.owned.has(first.value.blade.id) ? answer.doable : undefined
+    // nobody looks further who has the blade in hand
+    const mine = (r?: Ranked) => !!r && shop.owned.has(r.blade.id)
+    const inHand = jobs.ticket.blade && answer.ranked.find((r) => r.blade.id === answer.blade.id)
+    doable.value = first.value && shop.owned.size && !mine(first.value) && !mine(inHand) ? answer.doable : undefined
   },
   { debounce: 250, immediate: true },
 )
@@ -168,12 +171,12 @@ function makeItDo() {
     <span class="soft">teeth enlarged {{ times }} times</span>
   </p>
   <section v-if="doable" class="do">
-    <h3>Make the nearest in my drawer do</h3>
+    <h3>{{ doable.changes.length ? 'Make the nearest in my drawer do' : 'The best in my drawer' }}</h3>
     <p>
       <b>{{ bladeWords(doable.evaluation.blade, settings.say) }}.</b>
       {{ makeDoWords(doable, first, settings.say) }}
     </p>
-    <button class="act" @click="makeItDo">Make it do</button>
+    <button class="act" @click="makeItDo">{{ doable.changes.length ? 'Make it do' : 'Take it' }}</button>
   </section>
   <details class="schools" @toggle="asked = ($event.target as HTMLDetailsElement).open">
     <summary>What each school would pick</summary>

@@ -14,6 +14,7 @@ import {
   spanWords,
   timeWords,
   troubleWords,
+  turnsAnywhere,
   unknownWords,
   type Blade,
   type PatternRule,
@@ -116,7 +117,9 @@ const groups = computed(() =>
     remedies: remediesFor(g, props.found, answer.job, answer.blade, offered.value),
   })),
 )
-const clear = computed(() => props.found.rings.every((r) => swingState(r.swing, r.plan.direction) === 'within'))
+/** A blade that cuts every way swings nothing. */
+const anyWay = computed(() => turnsAnywhere(answer.blade))
+const clear = computed(() => !anyWay.value && props.found.rings.every((r) => swingState(r.swing, r.plan.direction) === 'within'))
 const widest = computed(() => Math.max(0, ...props.found.rings.map((r) => r.swing.reach)))
 
 function apply(r: Remedy) {
@@ -202,6 +205,10 @@ const beside = computed(() => rival.value && answer.billed(answer.job, rival.val
         <p v-if="t.remedies.length" class="acts">
           <button v-for="(r, j) in t.remedies" :key="j" class="act" @click="apply(r)">{{ remedyWords(r, say) }}</button>
         </p>
+      </li>
+      <li v-if="anyWay">
+        <p class="head within"><Mark state="within" /><b>The board need not turn</b></p>
+        <p>{{ bladeWords(answer.blade, say) }} cuts every way.</p>
       </li>
       <li v-if="clear">
         <p class="head within"><Mark state="within" /><b>The board swings clear</b></p>

@@ -128,7 +128,7 @@ goneTest(
       await expect(page.getByText('from the stand-in')).toBeVisible()
       await expect(page.getByRole('button', { name: 'Pluck it' })).toBeEnabled()
       await page.getByLabel('Mark it stands at').fill(mark)
-      await page.getByRole('button', { name: 'Note what was heard' }).click()
+      await page.getByRole('button', { name: 'Note it all the same' }).click()
       await expect(page.getByRole('button', { name: `Forget mark ${mark}` })).toBeVisible()
     }
     await hear('3')
@@ -146,7 +146,7 @@ goneTest(
     await page.getByRole('button', { name: 'Run it' }).click()
     await expect(page.getByRole('heading', { name: /^\d+ strokes a minute/ })).toBeVisible()
     await page.getByLabel('Dial it stands at').fill('3')
-    await page.getByRole('button', { name: 'Note what was heard' }).click()
+    await page.getByRole('button', { name: 'Note it all the same' }).click()
     await expect(page.getByText('As heard on this saw.')).toBeVisible()
     await page.getByRole('link', { name: 'Saws' }).click()
     await expect(page.getByRole('heading', { name: /heard on 2 sizes: every other size follows/ })).toBeVisible()

@@ -67,7 +67,9 @@ describe('a joint run step by step', () => {
     const ticket = jobs.job
     useJoint().take('dovetail')
     expect(await run.beginSteps({ of: 'joint' })).toBe(true)
-    const { saw, blade } = { saw: jobs.job.saw, blade: run.inHand.saw.blade }
+    const { saw } = jobs.job
+    const { blade } = run.inHand.saw
+    await useShop().addBlades(blade, 1)
     expect([saw, blade.plate !== undefined, run.inHand.job.saw.kind]).toEqual([ticket.saw, true, 'hand'])
     vi.useFakeTimers({ toFake: ['Date'] })
     for (const ring of run.order) {

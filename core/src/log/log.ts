@@ -14,6 +14,8 @@ export interface HeardValue {
   value: number
   doubt: number
   at: number
+  /** calculated for practice, not this saw */
+  standIn?: boolean
 }
 
 /** One cut as it was done, with a copy of what it was reckoned with. */

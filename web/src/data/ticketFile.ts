@@ -1,16 +1,19 @@
 import { MODEL } from '@green-pitch/core'
 import { upgraded } from './format'
-import type { Ticket } from './records'
+import type { PatternRecord, Ticket } from './records'
 
 const FORMAT = 'green-pitch-ticket'
 const VERSION = 2
 
-export function ticketJson(name: string, ticket: Ticket): string {
-  return JSON.stringify({ format: FORMAT, version: VERSION, name, ticket }, null, 2)
+/** A job as a file: its name, its ticket and, where it has one, its drawing. */
+export function ticketJson(name: string, ticket: Ticket, pattern?: PatternRecord): string {
+  return JSON.stringify({ format: FORMAT, version: VERSION, name, ticket, pattern }, null, 2)
 }
 
-export async function readTicket(text: string): Promise<{ ok: true; name: string; ticket: Ticket } | { ok: false; message: string }> {
-  let parsed: { format?: unknown; version?: unknown; name?: unknown; ticket?: unknown }
+export async function readTicket(
+  text: string,
+): Promise<{ ok: true; name: string; ticket: Ticket; pattern?: PatternRecord } | { ok: false; message: string }> {
+  let parsed: { format?: unknown; version?: unknown; name?: unknown; ticket?: unknown; pattern?: unknown }
   try {
     parsed = JSON.parse(text) as typeof parsed
   } catch {
@@ -24,12 +27,15 @@ export async function readTicket(text: string): Promise<{ ok: true; name: string
       ok: false,
       message: `This ticket is of ${typeof parsed.version === 'number' ? `format ${parsed.version}` : 'a format it does not name'}; this Green Pitch reads 1 to ${VERSION}. Update, then open it.`,
     }
-  const { check, ticket } = await import('./schema')
+  const { check, ticket, patternRecord } = await import('./schema')
   const found = check(ticket, version < VERSION ? upgraded(parsed.ticket) : parsed.ticket)
   if (!found.ok) return { ok: false, message: `The ticket does not hold together: ${found.message}.` }
   if (found.value.model > MODEL) return { ok: false, message: 'This ticket was calculated by a newer Green Pitch. Update, then open it.' }
+  const drawn = parsed.pattern === undefined ? undefined : check(patternRecord, parsed.pattern)
+  if (drawn && !drawn.ok) return { ok: false, message: `The drawing in it does not hold together: ${drawn.message}.` }
   return {
     ok: true,
+    pattern: drawn?.value,
     name: typeof parsed.name === 'string' && parsed.name.trim() ? parsed.name.slice(0, 120) : 'Ticket from a file',
     ticket: found.value,
   }

@@ -55,6 +55,17 @@ export function ticketQuery({ job, blade }: Ticket): Record<string, string> {
   return q
 }
 
+/** What a link carries that is passed on: the ticket’s words, its name, its joint and how its drawing’s lines run; not the drawing. */
+export function linkQuery(name: string, ticket: Ticket): Record<string, string> {
+  const { course } = ticket.job.cut
+  return {
+    ...ticketQuery(ticket),
+    name,
+    ...(course && { bends: course.bends.map((b) => b.join('x')).join(' '), corners: String(course.corners), stops: String(course.stops) }),
+    ...(ticket.joint && { joint: JSON.stringify(ticket.joint) }),
+  }
+}
+
 export const carriesTicket = (q: Record<string, unknown>): boolean => typeof q.stock === 'string' && typeof q.saw === 'string'
 
 /** Reads a link's ticket; materials and saws are looked up on this device. Says what is wrong rather than guess. */
@@ -62,7 +73,7 @@ export async function readTicketQuery(
   q: Record<string, unknown>,
   known: { materials: readonly Material[]; saws: readonly Saw[] },
   model: number,
-): Promise<{ ok: true; ticket: Ticket } | { ok: false; message: string }> {
+): Promise<{ ok: true; name: string; ticket: Ticket } | { ok: false; message: string }> {
   const s = (key: string) => (typeof q[key] === 'string' ? (q[key] as string) : undefined)
   const n = (key: string) => (s(key) === undefined ? undefined : Number(s(key)))
   const material = known.materials.find((m) => m.id === s('stock'))
@@ -87,6 +98,12 @@ export async function readTicketQuery(
   const cut = Object.fromEntries(given.filter(([k, v]) => v !== undefined || optional.has(k))) as Partial<Cut>
   if (n('wide') !== undefined) cut.opening = { width: n('wide')!, height: n('high') ?? n('wide')! }
   if (n('behind') !== undefined) cut.lie = { behind: n('behind')!, beside: n('beside') ?? n('behind')! }
+  if (s('bends') !== undefined) {
+    const bends = s('bends')!
+      .split(' ')
+      .map((b) => b.split('x').map(Number) as [number, number])
+    cut.course = { bends, corners: n('corners') ?? 0, stops: n('stops') ?? 0 }
+  }
   const job: Job = makeJob({
     stock,
     saw,
@@ -100,10 +117,20 @@ export async function readTicketQuery(
     wear: n('wear') ?? 0,
     teethSchool: (s('teeth') ?? 'habit') as Job['teethSchool'],
   })
-  const ticket: Ticket = { job, blade: s('blade') === undefined ? undefined : bladeById(s('blade')!), model }
+  const ticket = { job, blade: s('blade') === undefined ? undefined : bladeById(s('blade')!), model, joint: jointOf(s('joint')) }
   const { check, ticket: schema } = await import('./schema')
   const found = check(schema, JSON.parse(JSON.stringify(ticket)))
   return found.ok
-    ? { ok: true, ticket: found.value }
+    ? { ok: true, name: s('name')?.trim().slice(0, 120) || 'From a link', ticket: found.value }
     : { ok: false, message: `The link’s ticket does not hold together: ${found.message}.` }
+}
+
+/** A joint’s own words; what is no JSON is left to the schema to refuse. */
+function jointOf(text: string | undefined): unknown {
+  if (text === undefined) return undefined
+  try {
+    return JSON.parse(text)
+  } catch {
+    return text
+  }
 }

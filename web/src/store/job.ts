@@ -3,7 +3,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { makeJob, MODEL, recut, usualLength, type Cut, type Job } from '@green-pitch/core'
 import { db, save, setMeta } from '../data/db'
 import { freshId } from '../data/id'
-import type { AsideRecord, Assumed, JobRecord, Ticket } from '../data/records'
+import type { AsideRecord, Assumed, JobRecord, PatternRecord, Ticket } from '../data/records'
 import { useKeeper } from './keeper'
 import { useSettings } from './settings'
 import { useTrouble } from './trouble'
@@ -131,10 +131,9 @@ export const useJob = defineStore('job', () => {
     useTrouble().say(`“${record.value.name}” is not saved yet, so it stays open. Mend what was refused, or save it as a file under Jobs.`)
     return false
   }
-  async function add(name: string, t: Ticket, patternOf?: string) {
+  async function add(name: string, t: Ticket, pattern?: PatternRecord) {
     if (!(await leave())) return
     const made = newRecord(name, t)
-    const pattern = patternOf === undefined ? undefined : await db.patterns.get(patternOf)
     if (pattern) await save('patterns', { ...pattern, id: made.id, rev: 0 })
     takeInHand(made)
     touch()
@@ -143,7 +142,7 @@ export const useJob = defineStore('job', () => {
   /** A copy beside it, its pattern too; a run belongs to the one that was sawn. */
   async function duplicate() {
     const from = record.value.id
-    await add(`${record.value.name}, copy`, ticket.value, from)
+    await add(`${record.value.name}, copy`, ticket.value, await db.patterns.get(from))
   }
   function rename(name: string) {
     const trimmed = name.trim().slice(0, 120)

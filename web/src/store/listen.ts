@@ -71,6 +71,7 @@ export const useListen = defineStore('listen', () => {
               value: Math.max(0.1, value),
               doubt: stressDoubt(blade, read.frequency, saw.span, read.doubt),
               at: Date.now(),
+              ...(source === 'stand-in' && { standIn: true }),
             }),
           'heard',
         )
@@ -78,10 +79,13 @@ export const useListen = defineStore('listen', () => {
       trouble.value = `This blade would sound ${pitchFromStress(blade, 0, saw.span).toFixed(0)} Hz with no tension at all. Is a thinner blade mounted, or the span longer than set?`
     }
   }
-  function takeStrokes(read: StrokesRead) {
+  function takeStrokes(read: StrokesRead, standIn = false) {
     trouble.value = read.heard ? '' : noStrokesWords[read.why]
     if (read.heard)
-      jobs.edit((t) => withHeard(t, 'spm', { value: Math.round(read.strokes), doubt: read.doubt, at: Date.now() }), 'heard-strokes')
+      jobs.edit(
+        (t) => withHeard(t, 'spm', { value: Math.round(read.strokes), doubt: read.doubt, at: Date.now(), ...(standIn && { standIn }) }),
+        'heard-strokes',
+      )
   }
   const forget = (which: 'stress' | 'spm') => jobs.edit((t) => withHeard(t, which, undefined), 'forget')
 
@@ -194,7 +198,7 @@ export const useListen = defineStore('listen', () => {
     busy.value = true
     const samples = await worker().running({ strokes: spm, rate: 48_000, seed: seed++, seconds: 2.5 })
     play(samples, 48_000)
-    takeStrokes(await worker().strokes(samples, 48_000))
+    takeStrokes(await worker().strokes(samples, 48_000), true)
     busy.value = false
   }
 
@@ -249,6 +253,8 @@ export const useListen = defineStore('listen', () => {
     void keepSaw(answer.job.saw.id, { span })
     if (heard) takePluck(heard, heard.source)
   }
+  /** Whether what was heard last is the stand-in's, which is nobody's saw: it is written into a saw's record only where that is asked. */
+  const ofStandIn = computed(() => ({ stress: !!answer.heard.stress?.standIn, spm: !!answer.heard.spm?.standIn }))
   /** Notes what was heard last at a mark of this saw. */
   function note(mark: number) {
     const heard = answer.heard.stress
@@ -298,6 +304,7 @@ export const useListen = defineStore('listen', () => {
     silence,
     forget,
     note,
+    ofStandIn,
     noteDial,
     noteChatter,
     keepSaw,

@@ -190,7 +190,10 @@ export const useRun = defineStore('run', () => {
     const all = stepsOf(r)
     const of = new Map<string, number>()
     for (const [id, seconds] of s.perRing) {
-      const blade = (all?.[id]?.with?.saw ?? answer.evaluation).blade.id
+      const step = all?.[id]
+      // bench work between the cuts of a joint wears no saw
+      if (step && !step.with && all.some((s) => s.with)) continue
+      const blade = (step?.with?.saw ?? answer.evaluation).blade.id
       of.set(blade, (of.get(blade) ?? 0) + seconds)
     }
     return of

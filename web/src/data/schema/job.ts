@@ -262,5 +262,5 @@ export const job = Joi.object<Job, true>({
   wear: Joi.number().min(0).max(1).required(),
   teethSchool: one(teethSchools).required(),
 })
-const heardValue = Joi.object<HeardValue, true>({ value: from0.required(), doubt: from0.required(), at: from0.required() })
+const heardValue = Joi.object<HeardValue, true>({ value: from0.required(), doubt: from0.required(), at: from0.required(), standIn: yes })
 export const heard = Joi.object({ stress: heardValue, spm: heardValue })

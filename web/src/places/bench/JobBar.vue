@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { linkQuery } from '../../data/ticketUrl'
 import { useJob } from '../../store/job'
 import { useNarrow } from '../../ui/narrow'
 import { onKey } from '../../ui/keys'
@@ -7,6 +9,7 @@ import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
 import Typed from '../../ui/Typed.vue'
 
+const router = useRouter()
 const emit = defineEmits<{ print: []; log: [] }>()
 const jobs = useJob()
 // what a new job begins with is fetched when one is wanted
@@ -18,11 +21,14 @@ const more = ref(false)
 onKey('n', () => void begin())
 const stateWords = computed(() => ({ saved: 'saved', saving: 'saving…', conflict: 'saved beside', failed: 'not saved' })[jobs.state])
 async function share() {
+  const address = new URL(router.resolve({ path: '/', query: linkQuery(jobs.name, jobs.ticket) }).href, window.location.href).href
+  // a drawing is longer than a link may be
+  const drawn = jobs.job.cut.course ? ' Its drawing goes with the ticket’s file, under Jobs.' : ''
   try {
-    await navigator.clipboard.writeText(window.location.href)
-    useTrouble().say('Link copied; it carries the whole ticket.', 'done')
+    await navigator.clipboard.writeText(address)
+    useTrouble().say(`Link copied: name, ticket and joint.${drawn}`, 'done')
   } catch {
-    useTrouble().say(`Copy the address of this page: it carries the whole ticket.`, 'done')
+    useTrouble().say(`This link carries name, ticket and joint:\n${address}${drawn}`, 'done')
   }
 }
 </script>

@@ -3,6 +3,7 @@ import { tryOnScopeDispose, useSessionStorage, watchDebounced } from '@vueuse/co
 import { MODEL } from '@green-pitch/core'
 import { carriesTicket, readTicketQuery, ticketQuery } from '../../data/ticketUrl'
 import { useJob } from '../../store/job'
+import { notYours } from '../../data/notYours'
 import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
 
@@ -24,8 +25,11 @@ export function useLink() {
     if (!carriesTicket(q) || own.value.includes(route.fullPath) || same(q, ticketQuery(jobs.ticket))) return show()
     const read = await readTicketQuery(q, shop, MODEL)
     if (read.ok) {
-      await jobs.add('From a link', read.ticket)
-      trouble.say('The link’s ticket is now a job of its own; your other jobs are under Jobs.', 'done')
+      await jobs.add(read.name, read.ticket)
+      trouble.say(
+        ['The link’s ticket is now a job of its own; your other jobs are under Jobs.', ...notYours(read.ticket, shop)].join('\n'),
+        'done',
+      )
     } else trouble.say(`${read.message} Your own job is shown instead.`)
     show()
   }

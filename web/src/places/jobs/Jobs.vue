@@ -7,6 +7,7 @@ import { breathe } from '../../data/breathe'
 import { db } from '../../data/db'
 import { fileStem, openFile, saveFile } from '../../data/files'
 import type { JobRecord } from '../../data/records'
+import { notYours } from '../../data/notYours'
 import { readTicket, ticketJson } from '../../data/ticketFile'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
@@ -78,7 +79,6 @@ const columns: Column<Line>[] = [
   { key: 'cut', title: 'Cut', sort: (t) => t.cut },
   { key: 'saw', title: 'Saw', sort: (t) => t.saw },
   { key: 'blade', title: 'Blade', sort: (t) => t.blade },
-  { key: 'saw-time', title: 'At the saw', sort: (t) => t.bill?.atSaw.median ?? 0, number: true },
   { key: 'time', title: 'In all', sort: (t) => t.bill?.total.median ?? 0, number: true },
 ]
 async function go(id: string) {
@@ -90,18 +90,21 @@ async function fresh() {
   await router.push('/')
 }
 async function copy(r: JobRecord) {
-  await jobs.add(`${r.name}, copy`, r.ticket)
+  await jobs.add(`${r.name}, copy`, r.ticket, await db.patterns.get(r.id))
 }
-const file = (r: JobRecord) =>
-  saveFile(new Blob([ticketJson(r.name, r.ticket)], { type: 'application/json' }), `${fileStem(r.name)}.ticket.json`)
+const file = async (r: JobRecord) =>
+  saveFile(
+    new Blob([ticketJson(r.name, r.ticket, await db.patterns.get(r.id))], { type: 'application/json' }),
+    `${fileStem(r.name)}.ticket.json`,
+  )
 async function bring() {
   const f = await openFile(['.json'])
   if (!f) return
-  if (f.size > 1e6) return trouble.say('This file is over 1 MB; a ticket is a few kilobytes.')
+  if (f.size > 60e6) return trouble.say('This file is over 60 MB; a ticket with its drawing is far smaller.')
   const read = await readTicket(await f.text())
   if (!read.ok) return trouble.say(`${f.name}: ${read.message}`)
-  await jobs.add(read.name, read.ticket)
-  trouble.say(`${read.name} is in.`, 'done')
+  await jobs.add(read.name, read.ticket, read.pattern)
+  trouble.say([`${read.name} is in.`, ...notYours(read.ticket, shop)].join('\n'), 'done')
 }
 </script>
 
@@ -120,10 +123,7 @@ async function bring() {
         <template v-else-if="column === 'cut'">{{ t.cut }}</template>
         <template v-else-if="column === 'saw'">{{ t.saw }}</template>
         <template v-else-if="column === 'blade'"><Mark :state="t.ok ? 'within' : 'beyond'" />{{ t.blade }}</template>
-        <template v-else-if="t.bill"
-          ><span v-if="column === 'saw-time'" v-bind="figure('at-saw', t.bill.atSaw.median, t.r.id)">{{ spanWords(t.bill.atSaw).mid }}</span
-          ><span v-else v-bind="figure('total', t.bill.total.median, t.r.id)">{{ spanWords(t.bill.total).mid }}</span></template
-        >
+        <span v-else-if="t.bill" v-bind="figure('total', t.bill.total.median, t.r.id)">{{ spanWords(t.bill.total).mid }}</span>
       </template>
       <template #acts="{ row: t }"
         ><button class="act plain" :aria-label="`Duplicate ${t.r.name}`" @click="copy(t.r)">Duplicate</button
@@ -136,7 +136,7 @@ async function bring() {
           @ok="jobs.drop(t.r.id)"
       /></template>
     </DataTable>
-    <p class="soft">At the saw: sawing and threading with the blade named. In all: laying out, drilling and clean-up too.</p>
+    <p class="soft">In all: laying out, drilling, sawing, threading and clean-up with the blade named; the Bench says how sure it is.</p>
   </div>
 </template>
 

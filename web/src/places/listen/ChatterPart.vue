@@ -32,7 +32,9 @@ const forget = (at: number) =>
         <button class="x" :aria-label="`Forget chatter near ${Math.round(c.spm)}`" @click="forget(c.at)">×</button>
       </li>
     </ul>
-    <button class="act" :disabled="!heard || noted || listen.busy" @click="listen.noteChatter()">It chatters at the strokes heard</button>
+    <button class="act" :disabled="!heard || noted || listen.busy" @click="listen.noteChatter()">
+      {{ listen.ofStandIn.spm ? 'It chatters at the stand-in’s strokes' : 'It chatters at the strokes heard' }}
+    </button>
   </section>
 </template>
 

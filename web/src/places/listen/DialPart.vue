@@ -5,6 +5,7 @@ import { useAnswer } from '../../store/answer'
 import { useListen } from '../../store/listen'
 import MarksChart from '../../draw/MarksChart.vue'
 import Count from '../../ui/Count.vue'
+import Mark from '../../ui/Mark.vue'
 
 /** This saw's speed dial against the strokes heard at its marks. */
 const dial = defineModel<number>('dial', { required: true })
@@ -70,7 +71,10 @@ const forget = (d: number) =>
         :step="0.5"
         @update:model-value="(v) => v !== undefined && (dial = v)"
       />
-      <button class="act" :disabled="!heard || listen.busy">Note what was heard</button>
+      <button class="act" :disabled="!heard || listen.busy">
+        {{ listen.ofStandIn.spm ? 'Note it all the same' : 'Note what was heard' }}
+      </button>
+      <p v-if="listen.ofStandIn.spm" class="near"><Mark state="near" />That was the stand-in, not your saw.</p>
     </form>
   </section>
 </template>

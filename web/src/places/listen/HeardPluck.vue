@@ -68,7 +68,9 @@ const feelAim = computed(() =>
           <template v-if="solved">
             <br />By its overtones the span is {{ lengthWords(Math.round(solved.span * 2) / 2, say) }}, give or take
             {{ lengthWords(Math.max(0.5, Math.round(solved.doubt * 2) / 2), say) }}.
-            <button class="act plain" @click="listen.keepSpan(Math.round(solved.span * 2) / 2)">Use it</button>
+            <button class="act plain" @click="listen.keepSpan(Math.round(solved.span * 2) / 2)">
+              {{ listen.last?.source === 'stand-in' ? 'Use it, though it is the stand-in’s' : 'Use it' }}
+            </button>
           </template>
         </p>
       </section>

@@ -127,7 +127,10 @@ const forget = (m: number) =>
         :step="0.5"
         @update:model-value="(v) => v !== undefined && (mark = v)"
       />
-      <button class="act" :disabled="!heard || listen.busy">Note what was heard</button>
+      <button class="act" :disabled="!heard || listen.busy">
+        {{ listen.ofStandIn.stress ? 'Note it all the same' : 'Note what was heard' }}
+      </button>
+      <p v-if="listen.ofStandIn.stress" class="near"><Mark state="near" />That was the stand-in, not your {{ saw.short.toLowerCase() }}.</p>
     </form>
     <p v-if="points.length" class="more">
       <button class="act plain" @click="listen.keepSaw(saw.id, { calibration: { ...listen.calibration, changed: Date.now() } })">

@@ -44,7 +44,8 @@ for (const [device, size] of [
     await press('25 mm')
     await press(/^gentle/)
     expect(counted.presses).toBeLessThanOrEqual(8)
-    await expect(page.getByText(/^Assumed until/)).toHaveCount(0)
+    // what was said is assumed no longer; what was not asked is
+    await expect(page.getByText(/^Assumed until you say: 600 mm of cut, ordinary work/)).toBeVisible()
     await expect(page.getByLabel('Job name')).toHaveValue('Pine, 25 mm')
     await expect(ranked(page).first()).toContainText('Suggested first.')
 
@@ -77,6 +78,12 @@ test('every question may be left; the demo stands beside them, and clearing it l
   await page.getByRole('button', { name: 'To the Bench' }).click()
   await expect(page.getByText(/^Assumed until you say/)).toBeVisible()
   await page.getByRole('button', { name: 'Leave it so' }).click()
+  // it stands by the answer then, each to be said by a press
+  await page.getByRole('button', { name: /of cut$/ }).click()
+  await page.getByLabel('Length of cut').fill('250')
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('button', { name: /of cut$/ })).toHaveCount(0)
+  await page.getByRole('button', { name: 'It is so' }).click()
   await expect(page.getByText(/^Assumed until you say/)).toHaveCount(0)
   await expect(page.getByRole('heading', { name: /^Sizes that will/ })).toBeVisible()
 })

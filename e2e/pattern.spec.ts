@@ -88,7 +88,7 @@ test('from a drawing to a finished run and the log', async ({ page }) => {
 
   // at the saw
   await page.getByRole('link', { name: 'Run it' }).click()
-  await expect(page.getByText(/^Drill 3 holes/)).toBeVisible()
+  await expect(page.getByText(/^Drill holes, 3 ×/)).toBeVisible()
   await page.getByRole('button', { name: /^Start/ }).click()
   await expect(page.getByRole('heading', { name: 'Opening 1' })).toBeVisible()
   await page.keyboard.press('PageDown')
@@ -393,7 +393,7 @@ goneTest('in inches, from a DXF, with the server stopped: size, copies, another 
   await expect(fact(page, 'Openings')).toHaveText('3, then the outline')
   await expect(fact(page, 'Tightest curve')).toContainText('″')
   await page.getByRole('combobox', { name: 'Against' }).selectOption({ index: 2 })
-  await expect(page.getByText(/with clean-up \(saw .*\), against/)).toBeVisible()
+  await expect(page.getByText(/in all \(saw .*\), against/)).toBeVisible()
   await page.getByRole('tab', { name: 'Drawing' }).click()
   await page.getByLabel('Across').fill('2')
   await page.getByLabel('An hour').fill('30')

@@ -54,11 +54,11 @@ test('schools, naming and drills are the user’s; owned blades lead when asked,
   await page.getByText('Size and pattern').click()
   await page.locator('[role=group]', { hasText: 'Favorite pattern' }).getByText('None').click()
   await page.getByRole('link', { name: 'Bench' }).click()
-  await expect(page.getByText('Make the nearest in my drawer do')).toBeVisible()
-  await page.getByRole('button', { name: 'Make it do' }).click()
+  await expect(page.getByText('The best in my drawer')).toBeVisible()
+  await page.getByRole('button', { name: 'Take it' }).click()
   await expect(ranked(page).first()).toContainText('in drawer')
   await page.getByLabel('mine first').check()
-  await expect(page.getByText('Make the nearest in my drawer do')).toBeHidden()
+  await expect(page.getByText('The best in my drawer')).toBeHidden()
 })
 
 test('a chosen blade that fails says why and offers the nearest that works; stacks, tubes and rods are stock too', async ({ page }) => {

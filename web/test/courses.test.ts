@@ -2,7 +2,7 @@ import { expect, it } from 'vitest'
 import { bladeById, rankBlades } from '@green-pitch/core'
 import { noChoices } from '@green-pitch/core/pattern'
 import { patternFrom, readDrawing } from '../src/data/patternFile'
-import { jobs } from '../src/data/saltmarsh'
+import { jobs, owned } from '../src/data/saltmarsh'
 import { shippedPatterns } from '../src/data/shipped'
 import { patternWork, type Found } from '../src/work/patternWork'
 
@@ -14,7 +14,8 @@ it('the demo’s tickets carry what its drawings are measured to (vitest -u writ
     const read = readDrawing(text, pattern!)
     if (!read.ok) throw new Error(read.message)
     patternWork.lay(patternFrom(id, pattern!, read.drawing, 'lines'))
-    const used = (blade === undefined ? undefined : bladeById(blade)) ?? rankBlades(job).value[0]!.blade
+    const used =
+      (blade === undefined ? undefined : bladeById(blade)) ?? rankBlades(job, { owned: new Set(owned.map(([id]) => id)) }).value[0]!.blade
     const { found } = patternWork.reckon({ job, blade: used, drills: ['metric'], choices: noChoices }, () => undefined) as Found
     courses[id] = found.course
   }

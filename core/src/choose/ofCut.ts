@@ -138,6 +138,7 @@ const SCRAPES = 0.4 // of the clearance can be done without; estimate
 
 const SAFE = 3 // against breaking a web
 const SLENDER = 4 // a web is taken as this many times longer than wide; estimate
+const TALL = 20 // mm: a web of taller stock is no wider for it; estimate
 /** How much more than a practised hand leaves standing another leaves; estimates. */
 const HAND: Record<Skill, number> = { learning: 1.3, practised: 1, sure: 0.8 }
 
@@ -151,7 +152,7 @@ export function leastWeb(job: Job, blade: Blade): { value: number; least: number
   const H = heights(job).longest
   const push = feedShare(job, blade) * cuttingForce(job, blade, sureChipLoad(job, blade))
   const rule = webRule(stock.material)
-  const craft = Math.max(rule.floor, rule.share * H)
+  const craft = Math.max(rule.floor, rule.share * Math.min(H, TALL))
   const bears = (0.75 * SLENDER * SAFE * push) / (H * stock.material.strength)
   const value = HAND[cut.skill] * Math.max(craft, bears) + blade.kerf
   return { value, least: value / 2, push, by: craft >= bears ? 'craft' : undefined }

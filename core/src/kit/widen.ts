@@ -1,5 +1,6 @@
 import type { Beliefs } from '../belief/index.js'
 import { blades as catalogue, type Blade } from '../blade/index.js'
+import { bladesShare } from '../cut/index.js'
 import { onSaw, rankBlades, type Evaluation, type Ranked } from '../choose/index.js'
 import { heights, type Job } from '../job/index.js'
 import { clampTrouble, isStrung, type Saw, hasSpeed, isScrollSaw, isHandSaw } from '../saw/index.js'
@@ -59,7 +60,7 @@ const ROUGHER = 1.25 // times the ridges or tear-out at which another way’s ed
 const SURELY = 0.9 // of today’s time, above which the doubt of the constants decides; estimate
 
 const soonest = (of: readonly Evaluation[]): Evaluation | undefined =>
-  of.reduce<Evaluation | undefined>((a, b) => (!a || b.time.total < a.time.total ? b : a), undefined)
+  of.reduce<Evaluation | undefined>((a, b) => (!a || bladesShare(b.time) < bladesShare(a.time) ? b : a), undefined)
 /** The soonest of what does a job well: how it is done today. */
 const usual = (all: readonly Ranked[]) => soonest(well(all))
 /** Edge and faces about as good, and no hotter than it was. */
@@ -117,8 +118,8 @@ export function widen<W extends WidenWork>({ jobs, changes, blades = catalogue, 
           return
         }
         const now = soonest(then.filter((t) => asGood(t, was.way)))
-        if (now && now.time.total < SURELY * was.best.time.total)
-          saves += (w.minutes * (was.best.time.total - now.time.total)) / was.way.time.total
+        const shorter = now && bladesShare(was.best.time) - bladesShare(now.time)
+        if (shorter && bladesShare(now.time) < SURELY * bladesShare(was.best.time)) saves += (w.minutes * shorter) / was.way.time.total
       })
       return { change, opens, opened, saves, perHour: costPerHour(saves, change.price) }
     })

@@ -34,4 +34,7 @@ export const fromWords = ({ from }: Pick<Bill, 'from'>, job: { cut: { radius?: n
 
 /** The drill a starting hole wants, and how many; undefined where none is drilled. */
 export const drillSaid = ({ holes, hole, drill }: Pick<Bill, 'holes' | 'hole' | 'drill'>, say: Say): string | undefined =>
-  holes ? `${holes} × ${drill?.name ?? lengthWords(hole, say)}` : undefined
+  // a drill is called by its own name, unless that is metric where nothing else is
+  holes
+    ? `${holes} × ${drill && (say.unit === 'mm' || drill.series !== 'metric') ? drill.name : lengthWords(drill?.mm ?? hole, say)}`
+    : undefined

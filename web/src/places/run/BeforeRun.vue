@@ -30,7 +30,7 @@ const say = computed(() => settings.say)
       <li v-if="pattern.record"><b>Pattern on the stock.</b> {{ transferWords[pattern.record.transfer].how }}</li>
       <li v-if="answer.bill.holes">
         <b
-          >Drill <span v-bind="figure('drill', answer.bill.drill?.mm)">{{ drillSaid(answer.bill, say) }}</span></b
+          >Drill holes, <span v-bind="figure('drill', answer.bill.drill?.mm)">{{ drillSaid(answer.bill, say) }}</span></b
         >, with a backer under it.
       </li>
       <li>

@@ -88,7 +88,7 @@ onBeforeRouteLeave(() => {
           class="act"
           :class="{ main: settings.value.unit === 'in' }"
           :aria-pressed="settings.value.unit === 'in'"
-          @click="settings.change({ unit: 'in' })"
+          @click="settings.change({ unit: 'in', drills: ['fractional', 'number'], paper: 'half-letter' })"
         >
           Inches
         </button>
@@ -96,7 +96,7 @@ onBeforeRouteLeave(() => {
           class="act"
           :class="{ main: settings.value.unit === 'mm' }"
           :aria-pressed="settings.value.unit === 'mm'"
-          @click="settings.change({ unit: 'mm' })"
+          @click="settings.change({ unit: 'mm', drills: ['metric'], paper: 'a5' })"
         >
           Millimeters
         </button>

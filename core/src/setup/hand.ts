@@ -26,6 +26,6 @@ export function handItems(f: Facts, job: Job): SetUpItem[] {
   if (cut.depth !== undefined) items.push({ do: 'under-back', depth: cut.depth, of: blade.plate?.depth, stop: blade.plate?.stop === true })
   if (cut.grain && blade.plate) items.push({ do: 'filing', fit: filingFit(job, blade), filing: blade.plate.filing, grain: cut.grain })
   if (cut.flush) items.push({ do: 'flush' })
-  items.push({ do: 'face', up: cut.shows === 'both' ? 'either' : 'show' })
+  if (!('diameter' in job.stock)) items.push({ do: 'face', up: cut.shows === 'both' ? 'either' : 'show' })
   return items
 }

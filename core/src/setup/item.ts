@@ -41,6 +41,8 @@ export type SetUpItem =
   | { do: 'tilt'; degrees: number; height: number; mark?: number }
   | { do: 'clamp'; overhang: number; clear: number }
   | { do: 'offcut' }
+  /** mm across what is round */
+  | { do: 'round'; across: number }
   | { do: 'start-base' }
   | { do: 'strokes'; length: number; strokes: number; seconds: number }
   | { do: 'filing'; fit: FilingFit; filing: 'rip' | 'crosscut' | 'hybrid'; grain: 'along' | 'across' }

@@ -14,19 +14,23 @@ export function jigsawItems(f: Facts, job: Job, saw: Jigsaw): SetUpItem[] {
   const { cut, stock } = job
   const cutsOn = blade.cutsOn ?? 'up'
   const H = heights(job).total
+  const round = stock.form === 'tube' || stock.form === 'rod'
   const items: SetUpItem[] = [
     { do: 'isolate', powered: hasMotor(saw) },
     { do: 'shank', end: blade.end as 'tang' | 'screw-shank', roller: saw.roller },
     { do: 'jig-teeth', cutsOn },
-    { do: 'splinter', up: faceUp(job, blade), cutsOn, shown: steadyTear(f), taped: cut.taped === true },
   ]
+  // what is round has no faces
+  if (!round) items.push({ do: 'splinter', up: faceUp(job, blade), cutsOn, shown: steadyTear(f), taped: cut.taped === true })
   if (saw.orbits.length > 1) items.push({ do: 'orbit', choice: orbitChoice(job, blade), value: orbitInUse(job, blade) })
   items.push(speeding(f), ...tilting(f), { do: 'square-base', slope, zero: !cut.bevel }, ...entering(f))
-  items.push({
-    do: 'clamp',
-    overhang: overhangFor(SPRINGS, LEANS + f.push, STRIP, heights(job).thinnest, youngs(stock.material)),
-    clear: saw.baseFront,
-  })
+  if ('diameter' in stock) items.push({ do: 'round', across: stock.diameter })
+  else
+    items.push({
+      do: 'clamp',
+      overhang: overhangFor(SPRINGS, LEANS + f.push, STRIP, heights(job).thinnest, youngs(stock.material)),
+      clear: saw.baseFront,
+    })
   items.push(...backing(f))
   items.push({ do: 'start-base' }, { do: 'offcut' }, ...cooling(f), ...tall(f))
   if (H > INCH) items.push({ do: 'thick', thickness: H, load: motorLoad(job, blade, feed.chipLoad) })

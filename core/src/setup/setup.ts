@@ -26,7 +26,8 @@ function cautionsOf(job: Job): Caution[] {
   if (isJigsaw(saw) && cut.kind === 'pierced') cautions.push('hidden')
   if (isHandFrame(saw) && saw.turns) cautions.push('alike')
   if (isMetal(stock.material) || cut.length > LONG) cautions.push('hot')
-  return [...cautions, 'manual']
+  // no motor, no plug
+  return [...cautions, 'manual'].filter((c) => c !== 'wet' || profileOf(saw).motor) as Caution[]
 }
 
 /** Slope of the edge between the stock's faces under the side push a hand gives, mm per mm. */

@@ -37,7 +37,8 @@ export function strungItems(f: Facts, job: StrungJob, saw: StrungSaw): SetUpItem
     )
   items.push(...backing(f))
   if (cutsOn === 'handle') items.push({ do: 'start-frame', strokes: away ? 'push' : 'pull' })
-  items.push({ do: 'face', up: job.cut.shows === 'both' || blade.pattern === 'both-way' ? 'either' : 'show' })
+  if (!('diameter' in job.stock))
+    items.push({ do: 'face', up: job.cut.shows === 'both' || blade.pattern === 'both-way' ? 'either' : 'show' })
   items.push(...cooling(f), ...tall(f), ...tilting(f))
   if (table) items.push({ do: 'square', slope })
   return items

@@ -22,7 +22,7 @@ import {
   type ViewName,
 } from '../joint/index.js'
 import { asSeen, type OwnTimes } from '../learn/index.js'
-import { anA, bladeWords, capital, lengthWords, listWords, minutesWords, numberWords, sizeWords, type Say } from './say.js'
+import { anA, teethWords, bladeWords, capital, lengthWords, listWords, minutesWords, numberWords, sizeWords, type Say } from './say.js'
 import { stopWords } from './limit.js'
 import type { AtBench } from './bench.js'
 
@@ -324,7 +324,7 @@ export function sawFacts(l: LayOut, say: Say, own?: OwnTimes): string[] {
   const teeth = teethInWork(c.crossing, blade)
   const fills = clogsAfter(c.job, blade, c.saw.feed.chipLoad)
   const out = [
-    `${decimal(teeth, 1)} teeth in the work: ${teeth < 3 ? 'start it gently' : teeth < 14 ? 'starts easily, cuts smooth' : 'smooth but slow'}.`,
+    `${teethWords(teeth)} in the work: ${teeth < 3 ? 'start it gently' : teeth < 14 ? 'starts easily, cuts smooth' : 'smooth but slow'}.`,
     blade.plate?.depth === undefined
       ? c.through
         ? 'No back: it follows through the board.'

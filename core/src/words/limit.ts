@@ -5,7 +5,7 @@ import type { Stock } from '../stock/index.js'
 import { LEAST_TEETH, teethWished } from '../cut/index.js'
 import { stops, type Margin, type SizeWindow, type WindowSize, type Collision, type WayOut, type WayStep } from '../choose/index.js'
 import { heights, type Job } from '../job/index.js'
-import { anA, biteWords, capital, lengthWords, listWords, lowered, roundWords, sawWords, sizeWords, type Say } from './say.js'
+import { anA, biteWords, teethWords, capital, lengthWords, listWords, lowered, roundWords, sawWords, sizeWords, type Say } from './say.js'
 
 export const limitNames: Record<LimitId, string> = {
   end: 'Clamps',
@@ -169,7 +169,7 @@ export function marginWords(m: Margin, job: Job, say: Say): string {
       return `Each tooth may take ${biteWords(m.have, say)} before ${why}; ${biteWords(m.need, say)} cuts clean.`
     }
     case 'teeth': {
-      const stand = `${decimal(m.have, 1)} teeth in the stock`
+      const stand = `${teethWords(m.have)} in the stock`
       if (lacks) return `${stand}; under ${decimal(m.least, 1)} nothing carries the cut, even on a backer.`
       if (!near) return `${stand}; ${decimal(m.need, 1)} are enough.`
       return `${stand} where ${decimal(m.need, 1)} cut smoothly: it hops, and tears about ${percent(m.need / m.have - 1)} more${backed ? '; only with a backer sawn under it, or held hard at the blade' : ''}.`

@@ -12,8 +12,9 @@ import {
 } from '../choose/index.js'
 import type { FeedLimit, SpeedBand } from '../cut/index.js'
 import { turnRadius } from '../blade/index.js'
-import { capital, feedWords, lengthWords, listWords, minutesWords, sizeWords, strokesWords, type Say } from './say.js'
+import { capital, countWords, feedWords, lengthWords, listWords, minutesWords, sizeWords, strokesWords, type Say } from './say.js'
 import { marginWords } from './limit.js'
+import { isRound, tornWords } from './stuff.js'
 
 /** Smallest drawn curve the blade rounds in the job's manner, on the job's side of the line; 0 for blades that need no turning. */
 export function drawnTurn(job: Job, v: Pick<Evaluation, 'blade'>): number | undefined {
@@ -49,13 +50,15 @@ export function firstReasons(r: Ranked, job: Job, say: Say): string {
             ? 'turns your curve with room'
             : 'just turns your curve',
     )
-  if (r.edge.chips) good.push(`but leaves some ${Math.round(r.edge.deep.count)} chips on 100 mm of ${frayWords(r)} deeper than the veneer`)
-  else if (r.blade.reverseZone && r.edge.underside < 0.06) good.push('cleans the underside')
-  else if (r.blade.cutsOn && r.edge.tear < 0.04) good.push('leaves the show face clean')
+  const but = r.edge.chips
+    ? ` But it leaves some ${countWords(Math.round(r.edge.deep.count), 'chip')} on ${lengthWords(100, say)} of ${frayWords(r)} deeper than the veneer.`
+    : ''
+  if (!but && r.blade.reverseZone && r.edge.underside < 0.06) good.push('cleans the underside')
+  else if (!but && r.blade.cutsOn && r.edge.tear < 0.04) good.push(isRound(job) ? 'leaves a clean edge' : 'leaves the show face clean')
   if (r.edge.cleanUp < 10) good.push('leaves little to clean up')
   const worst = r.margins.filter((m) => m.state === 'near')
   const narrow = worst.length ? ` ${marginWords(worst[0]!, job, say)}` : ''
-  return `Cuts up to ${feedWords(r.feed.value, say)}; faster, ${feedLimitWords[r.feed.limit]}${good.length ? `. ${capital(listWords(good))}` : ''}.${narrow}`
+  return `Cuts up to ${feedWords(r.feed.value, say)}; faster, ${feedLimitWords[r.feed.limit]}.${good.length ? ` ${capital(listWords(good))}.` : ''}${but}${narrow}`
 }
 
 /** The side that frays most, named, and where that is. */
@@ -66,15 +69,15 @@ export const frayedAt = (v: Evaluation): string => (v.edge.frays === 'face' ? 'o
 const differently = (mine: string, first: string, say: (mine: string, first: string) => string) =>
   mine === first ? undefined : say(mine, first)
 /** Which differences mean something to a reader, as [better, worse] words; undefined where it reads as none. */
-function tradeWords(t: Trade, r: Evaluation, say: Say): string | undefined {
+function tradeWords(t: Trade, r: Evaluation, say: Say, job?: Job): string | undefined {
   const better = t.by > 0
   const words: Record<Merit, string | undefined> = {
     edge: better ? 'smoother edge' : 'rougher edge',
     underside: better
       ? `cleaner ${r.edge.frays === 'face' ? 'face' : 'underside'}`
       : t.mine > 0.05
-        ? `tears ${lengthWords(t.mine, say)} ${frayedAt(r)}`
-        : `more fuzz ${frayedAt(r)}`,
+        ? `${differently(lengthWords(t.mine, say), lengthWords(t.first, say), (mine) => `${mine} of ${tornWords(job).left} ${frayedAt(r)}`) ?? `more ${tornWords(job).left} ${frayedAt(r)}`}`
+        : `more ${tornWords(job).little} ${frayedAt(r)}`,
     pace: better ? 'cuts faster' : 'cuts slower',
     time: differently(
       minutesWords(t.mine),
@@ -83,35 +86,35 @@ function tradeWords(t: Trade, r: Evaluation, say: Say): string | undefined {
     ),
     strength: better ? 'stronger' : 'breaks sooner',
     waste: better ? 'thinner line' : 'wider line',
-    cost: better ? 'costs less' : `costs about ${decimal(t.mine, 1)} times a plain blade`,
-    habit: better ? 'nearer what most clamp' : t.mine < 0 ? 'finer than most clamp' : 'bigger than most clamp',
+    cost: better ? 'costs less' : t.mine < 1.05 ? 'costs more' : `costs about ${decimal(t.mine, 1)} times a plain blade`,
+    habit: better ? 'a more usual size' : t.mine < 0 ? 'finer than usual' : 'coarser than usual',
     place: t.mine < t.first ? 'nearer the small end' : 'nearer the big end',
   }
   return words[t.merit]
 }
 
 /** What speaks for and against another blade beside the first, in words; its place in the window is said only where little else is. */
-function apart(r: Ranked, first: Ranked, say: Say) {
+function apart(r: Ranked, first: Ranked, say: Say, job?: Job) {
   const all = tradesAgainst(r, first)
   const words = (trades: Trade[]) => {
     // the time says what the pace comes to
-    const timed = trades.some((t) => t.merit === 'time' && tradeWords(t, r, say))
-    return trades.filter((t) => t.merit !== 'place' && !(timed && t.merit === 'pace')).flatMap((t) => tradeWords(t, r, say) ?? [])
+    const timed = trades.some((t) => t.merit === 'time' && tradeWords(t, r, say, job))
+    return trades.filter((t) => t.merit !== 'place' && !(timed && t.merit === 'pace')).flatMap((t) => tradeWords(t, r, say, job) ?? [])
   }
   const place = [...all.gains, ...all.losses].find((t) => t.merit === 'place')
-  return { gains: words(all.gains), losses: words(all.losses), place: place && tradeWords(place, r, say) }
+  return { gains: words(all.gains), losses: words(all.losses), place: place && tradeWords(place, r, say, job) }
 }
 const AS_GOOD = 'as good as the first for this job'
 
 /** The one thing that matters most against the first, and what it is paid with or for: “slower: 7 min, not 6, finer edge”. */
-export function tradeWord(r: Ranked, first: Ranked, say: Say): string {
-  const { gains, losses, place } = apart(r, first, say)
+export function tradeWord(r: Ranked, first: Ranked, say: Say, job?: Job): string {
+  const { gains, losses, place } = apart(r, first, say, job)
   return [losses[0], gains[0]].filter(Boolean).join('; ') || place || AS_GOOD
 }
 
 /** What another blade gains and loses against the first, two of each. */
-export function tradesWords(r: Ranked, first: Ranked, say: Say): string {
-  const { gains, losses, place } = apart(r, first, say)
+export function tradesWords(r: Ranked, first: Ranked, say: Say, job?: Job): string {
+  const { gains, losses, place } = apart(r, first, say, job)
   const [good, bad] = [gains.slice(0, 2), losses.slice(0, 2)]
   const parts = [good.length ? `For it: ${listWords(good)}.` : '', bad.length ? `Against it: ${listWords(bad)}.` : '']
   if (place && good.length + bad.length < 3) parts.push(`Sits ${place} of its window.`)
@@ -166,13 +169,16 @@ export function speedWords(band: SpeedBand): string {
 
 /** What to do when the blade bogs down: which of the two schools is right here, by the limit that holds. */
 export function bogWords(v: Evaluation): string {
+  if (v.speed.trouble === 'heat') return 'Bogs down? Stop and let it cool, with less push: it heats at every stroke this saw has.'
   if (v.speed.limit === 'heat' && v.feed.inputs.spm >= v.speed.value)
     return 'Bogs down? Fewer strokes and less push: heat is near, and the gullets need time.'
   switch (v.feed.limit) {
     case 'gullet':
-      return 'Bogs down? More strokes a minute, same push: each tooth then takes less and its gullet stays open.'
+      return v.speed.limit === 'saw' || v.speed.trouble
+        ? 'Bogs down? Push less: its gullets are full at this saw’s strokes.'
+        : 'Bogs down? More strokes a minute, same push: each tooth then takes less and its gullet stays open.'
     case 'bow':
-      return 'Bogs down? Push less, or stroke faster: at this push the blade bows. If that does not help it is dull.'
+      return `Bogs down? Push less${v.speed.limit === 'saw' || v.speed.trouble ? '' : ', or stroke faster'}: at this push the blade bows. If that does not help it is dull.`
     case 'stroke':
       return 'Bogs down? Back out and clear the dust; the stock is taller than the stroke.'
     case 'drift':

@@ -12,6 +12,12 @@ export interface Say {
 /** “1 cut”, “3 cuts”. */
 export const countWords = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`
 
+/** “1 tooth”, “1.4 teeth”: a figure that need not be whole, as it is rounded. */
+export const teethWords = (n: number, places = 1): string => {
+  const text = decimal(n, places)
+  return `${text} ${text === '1' ? 'tooth' : 'teeth'}`
+}
+
 /** “a 12 mm”, “an 18 mm”, “an 8”: the article a figure is read with. */
 export const anA = (figure: string): string => `${/^(8|11([^\d]|$)|18([^\d]|$))/.test(figure) ? 'an' : 'a'} ${figure}`
 

@@ -4,6 +4,7 @@ import { profileOf, setterOf, type ChangeStep, type Mounting, type Profile, type
 import type { Job } from '../job/index.js'
 import { CHATTERS, isNarrow, UNREACHABLE, type GreenBand, type OrbitLimit, type QuietSpeed } from '../cut/index.js'
 import type { Caution, SetUp, SetUpItem } from '../setup/index.js'
+import { tornWords } from './stuff.js'
 import { greenMarksWords } from './heard.js'
 import { speedWords } from './rank.js'
 import {
@@ -17,6 +18,7 @@ import {
   strokesWords,
   type Say,
   minutesWords,
+  teethWords,
 } from './say.js'
 
 /** Notes of a band, low to high; an empty band says which side gives. */
@@ -87,16 +89,22 @@ export function quietWords({ chatters, quieter }: QuietSpeed): string {
   return `It chatters near ${n(chatters)} here${quieter.length ? `: ${quieter.map(n).join(' or ')} is quieter` : ', and this saw has no quieter strokes: more teeth in the work help'}.`
 }
 /** The three schools against splinters, each with what it leaves on the show face. */
-function splinterWords(item: Extract<SetUpItem, { do: 'splinter' }>, say: Say): string {
-  const left = `about ${lengthWords(Math.round(item.shown * 100) / 100, say)} of tear-out shows`
+function splinterWords(item: Extract<SetUpItem, { do: 'splinter' }>, job: Job, say: Say): string {
+  const left = `about ${lengthWords(Math.round(item.shown * 100) / 100, say)} of ${tornWords(job).left} shows`
   if (item.up === 'either') return `Either face up: ${left}.`
   const clean = (item.up === 'back') === (item.cutsOn === 'up')
-  const how = item.up === 'show' ? 'Show face **up**' : 'Show face **down**'
-  if (clean || item.cutsOn === 'both')
-    return `${how}, where the teeth enter: ${left}. Mark the line on the ${item.up === 'show' ? 'show face' : 'back'}.`
+  const face = job.cut.shows === 'both' ? 'Better face' : 'Show face'
+  const how = `${face} **${item.up === 'show' ? 'up' : 'down'}**`
+  if (clean || item.cutsOn === 'both') return `${how}, where the teeth enter: ${left}. Mark the line on the face that lies up.`
   return item.taped
     ? `${how}, **scored and taped** along the line: ${left}. Redraw the line where tape hides it; scoring helps less in hard wood.`
     : `${how}, where the teeth leave: ${left}. Score and tape it, turn it over, or take teeth that cut ${item.cutsOn === 'up' ? 'down' : 'up'} or both ways.`
+}
+
+/** What a push to the side does to the edge, where anybody would see it. */
+const bevelled = (slope: number, push: string): string => {
+  const degrees = decimal(toDegrees(Math.abs(slope)), 1)
+  return Number(degrees) > 0 ? `${push} bevels the edge about ${degrees}°.` : ''
 }
 
 /** One set-up item in a sentence; **…** marks what to read first. */
@@ -130,12 +138,12 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
         : `Seat the shank, tighten its screw, then tug${item.roller ? '; the **roller touches the back, and does not bend it**' : ''}.`
     case 'jig-teeth':
       return {
-        up: 'Teeth forward, **pointing up**: it cuts on the up stroke and splinters the upper face.',
+        up: `Teeth forward, **pointing up**: it cuts on the up stroke and ${tornWords(job).does} the upper face.`,
         down: 'Teeth forward, **pointing down**: it cuts on the down stroke; press the base down, it lifts.',
         both: 'Teeth forward, half of them up and half down: both faces stay clean, the cut is slow.',
       }[item.cutsOn]
     case 'splinter':
-      return splinterWords(item, say)
+      return splinterWords(item, job, say)
     case 'orbit':
       return item.value === item.choice.value
         ? `**Orbit ${item.value}**: ${orbitWords[item.choice.limit]}.`
@@ -143,9 +151,11 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
     case 'tilt':
       return `Tilt ${profileOf(job.saw).nouns.tilts} **${decimal(item.degrees, 1)}°**${item.mark === undefined ? ' by a bevel gauge' : `, a mark of this saw: check it with a gauge`}; the cut is then **${lengthWords(Math.round(item.height * 10) / 10, say)}** deep.`
     case 'square-base':
-      return `${item.zero ? '**Check 0° with a square** against the blade, not by the mark. ' : ''}A push in curves bevels the edge about ${decimal(toDegrees(Math.abs(item.slope)), 1)}°.`
+      return `${item.zero ? '**Check 0° with a square** against the blade, not by the mark. ' : ''}${bevelled(item.slope, job.cut.radius === undefined ? 'A push to the side' : 'A push in curves')}`.trim()
+    case 'round':
+      return `**In a vise or a V-block**, the cut close beside it; what is round rolls. ${lengthWords(item.across, say)} across.`
     case 'clamp':
-      return `Clamp close: **no more than ${lengthWords(Math.floor(item.overhang / 10) * 10, say)}** from the support to the cut, or the board springs. Keep clamps ${lengthWords(item.clear, say)} clear of the line; where the base would meet one, stop and move it behind the cut.`
+      return `Clamp close: **no more than ${lengthWords(Math.floor(item.overhang / 10) * 10, say)}** from the support to the cut, or it springs. Keep clamps ${lengthWords(item.clear, say)} clear of the line; where the base would meet one, stop and move it behind the cut.`
     case 'start-base':
       return 'Base **flat on the work, full speed before it touches**; let it stop before lifting.'
     case 'offcut':
@@ -214,7 +224,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
     case 'drill':
       return `Drill **${item.drill.name}** pilot holes in the waste, on a backer.`
     case 'enter-edge':
-      return 'Start from an edge; meet the line at a shallow angle.'
+      return job.cut.radius === undefined ? 'Start from an edge, on the line.' : 'Start from an edge; meet the line at a shallow angle.'
     case 'hold-down':
       return `Hold-down just kissing the stock: **${forceWords(item.lifts, say)}** lift it on the up stroke${item.ripple > CHATTERS ? ', and few teeth in it chatter; both hands near the blade' : ''}.`
     case 'pin':
@@ -224,11 +234,11 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
         ? item.sawn
           ? `**${lengthWords(item.sawn, say)} of backer under it**, sawn with it.`
           : 'Thin stock: tape it to a **backer** so it cannot flex.'
-        : `Only ${decimal(item.teeth, 1)} teeth stand in it: saw it **on a backer, sawn with it**, or hold the sheet hard right at the blade.`
+        : `Only ${teethWords(item.teeth)} ${decimal(item.teeth, 1) === '1' ? 'stands' : 'stand'} in it: saw it **on a backer, sawn with it**, or hold the sheet hard right at the blade.`
     case 'face':
       if (isHandSaw(job.saw))
-        return item.up === 'either' ? 'Knife the line on every face.' : 'Show face **toward you**: the teeth fray where they leave.'
-      return item.up === 'either' ? 'Better face up.' : 'Show face **up**: the down stroke frays underneath.'
+        return item.up === 'either' ? 'Knife the line on every face.' : 'Show face **toward you**: the teeth tear where they leave.'
+      return item.up === 'either' ? 'Better face up.' : `Show face **up**: the down stroke ${tornWords(job).does} the underside.`
     case 'lubricate':
       return item.what === 'wax'
         ? 'Touch the blade’s back with wax; little and often.'
@@ -240,7 +250,7 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
     case 'tall':
       return `Stock taller than the ${lengthWords(item.stroke, say)} stroke: feed slowly and **back out to clear dust**.`
     case 'square':
-      return `Square the blade to the table. A side push bevels the edge about ${decimal(toDegrees(Math.abs(item.slope)), 2)}° here.`
+      return `Square the blade to the table. ${bevelled(item.slope, 'A side push')}`.trim()
     case 'trial':
       return `**Trial cut** on scrap of the same ${job.stock.material.name.toLowerCase()}; look at both faces.`
   }

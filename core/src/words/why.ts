@@ -5,7 +5,7 @@ import { heights, isStrungJob, type Job } from '../job/index.js'
 import { toDegrees } from '../number/index.js'
 import { aimStress, greenBand, readySeconds } from '../cut/index.js'
 import { leastWeb, type Evaluation } from '../choose/index.js'
-import { biteWords, feedWords, lengthWords, minutesWords, roundWords, strokesWords, type Say } from './say.js'
+import { biteWords, countWords, feedWords, lengthWords, minutesWords, roundWords, strokesWords, type Say } from './say.js'
 import { drawnTurn, feedLimitWords, frayedAt, speedWords } from './rank.js'
 import { bandWords, emptyBandWords, highWords, lowWords } from './setup.js'
 import type { JobRule, RuleId } from './rule.js'
@@ -92,7 +92,7 @@ export function explain(rule: JobRule, job: Job, v: Evaluation, say: Say, also?:
       )
     case 'underside':
       return why(
-        `About ${mm(v.edge.tear)} ${frayedAt(v)}${material.veneer === undefined ? '' : `; ${v.edge.deep.count < 0.5 ? 'hardly any chip goes' : `some ${Math.round(v.edge.deep.count)} chips on 100 mm of cut go`} deeper than the face veneer${v.edge.chips ? ', and will not sand out' : ''}`}.`,
+        `About ${mm(v.edge.tear)} ${frayedAt(v)}${material.veneer === undefined ? '' : `; ${v.edge.deep.count < 0.5 ? 'hardly any chip goes' : `some ${countWords(Math.round(v.edge.deep.count), 'chip')} on ${lengthWords(100, say)} of cut ${Math.round(v.edge.deep.count) === 1 ? 'goes' : 'go'}`} deeper than the face veneer${v.edge.chips ? ', and will not sand out' : ''}`}.`,
         [
           { name: 'chip load h', value: biteWords(feed.chipLoad, say) },
           ...(material.veneer === undefined ? [] : [{ name: 'veneer', value: mm(material.veneer) }]),

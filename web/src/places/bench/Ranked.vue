@@ -55,7 +55,7 @@ const turns = (r: Ranked) => {
 }
 const why = (r: Ranked, rule: JobRule) => () => explain(rule, answer.job, r, settings.say)
 const words = (r: Ranked) =>
-  r === answer.ranked[0] ? firstReasons(r, answer.job, settings.say) : tradesWords(r, answer.ranked[0]!, settings.say)
+  r === answer.ranked[0] ? firstReasons(r, answer.job, settings.say) : tradesWords(r, answer.ranked[0]!, settings.say, answer.job)
 const drawer = (b: Blade) => {
   const n = shop.countOf(b.id)
   return n ? `${n} in drawer` : 'none in drawer'
@@ -132,7 +132,9 @@ function makeItDo() {
         </button>
       </h3>
       <p v-if="!opened(r)" class="word">
-        <span><b v-if="r.tied && r !== first">Ties. </b>{{ r === first ? 'suggested first' : tradeWord(r, first!, settings.say) }}</span
+        <span
+          ><b v-if="r.tied && r !== first">Ties. </b
+          >{{ r === first ? 'suggested first' : tradeWord(r, first!, settings.say, answer.job) }}</span
         ><span v-if="shop.countOf(r.blade.id)" class="soft">{{ drawer(r.blade) }}</span>
       </p>
       <template v-else>

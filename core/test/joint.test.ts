@@ -352,3 +352,12 @@ describe('drawings, aids and words', () => {
     expect(push).toBeGreaterThan(pull!)
   })
 })
+
+it('figures that leave nothing to saw are told, and the rest is laid out', () => {
+  const one = layOut({ ...plainJoint('dovetail'), tails: 1 } as JointSpec, options)
+  expect([one.coped, one.cuts.length > 0]).toEqual([undefined, true])
+  for (const lap of [12, 14, 50]) {
+    const thick = layOut({ ...plainJoint('dovetail'), lap, pinBoard: 12 } as JointSpec, options)
+    expect([thick.ok, thick.troubles[0]!.why]).toEqual([false, 'lap-thick'])
+  }
+})

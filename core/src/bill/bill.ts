@@ -46,7 +46,7 @@ export function billOf(job: Job, blade: Blade, { beliefs, drills = ['metric'] }:
   return {
     ...f,
     from: job.cut.course ? 'drawing' : 'figures',
-    holes: job.cut.kind === 'pierced' ? job.cut.openings : 0,
+    holes: job.cut.kind === 'pierced' && !job.cut.plunge ? job.cut.openings : 0,
     hole,
     drill: pilotDrill(blade, drills),
     kerf: blade.kerf,

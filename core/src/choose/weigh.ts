@@ -147,6 +147,7 @@ const ORDINARY = 0.08 // of score against a jigsaw's blade that does not cut up,
 const NARROW = 0.1 // of score against a blade whose tension no hand keeps within its band; estimate
 const MELTS = 0.06 // of score against each e-fold of teeth over so many in the work, where plastic softens at every stroke; estimates
 const FEW = 2.5
+const THROWN = 0.3 // of score: nobody plunges with such teeth who has others
 const MISPLACED = 0.15 // of score against a flush or veneer saw for other work; estimate
 const VENEER = 1 // mm: thicker is no veneer
 const PRESSED = 0.08 // of score for one that must be pressed down with all a hand likes to give
@@ -169,6 +170,8 @@ const madeForJob = (blade: Blade, { stock, cut, saw }: Job): boolean =>
 /** Teeth that leave the upper face clean where nobody asked it: one face shows, it may lie down, and the work is ordinary. */
 const outOfWay = ({ cutsOn }: Blade, { cut }: Job): boolean =>
   cutsOn !== undefined && cutsOn !== 'up' && cut.up === undefined && cut.shows === 'face' && cut.finish !== 'careful'
+/** Tipped in without a hole, teeth that cut down throw the saw back. */
+const throwsBack = ({ cutsOn }: Blade, { cut }: Job): boolean => cut.plunge === true && cutsOn !== undefined && cutsOn !== 'up'
 
 /** Many teeth in plastic that heats smear and weld it; few carry their chips out. */
 const melting = ({ speed, blade }: Evaluation, { stock, cut }: Job): number =>
@@ -198,6 +201,7 @@ export function standing(v: Evaluation, job: Job): number {
     (isStrungJob(job) && isNarrow(stressBand(job, v.blade)) ? NARROW : 0) -
     (outOfWay(v.blade, job) ? ORDINARY : 0) -
     (misplaced(v.blade, job) ? MISPLACED : 0) -
+    (throwsBack(v.blade, job) ? THROWN : 0) -
     PRESSED * v.pressed -
     (v.blade.pattern === 'twisted' && job.cut.openings < MANY ? TWISTED : 0)
   )

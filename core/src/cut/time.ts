@@ -47,7 +47,7 @@ export function cutTime(
 ): CutTime {
   const { cut, saw } = job
   const cutting = sawingSeconds(job, blade, feed, ceiling)
-  const holes = cut.kind === 'pierced' ? cut.openings : 0
+  const holes = cut.kind === 'pierced' && !cut.plunge ? cut.openings : 0
   const threading = holes * threadingSeconds(saw)
   const wanted = cut.finish === 'rough' ? LEFT_ROUGH : 1
   const cleanUp = (wanted * edge.cleanUp * cut.length) / 100

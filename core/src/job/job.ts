@@ -66,6 +66,8 @@ export interface Cut {
   boxed?: boolean
   /** free length along the saw's way where the work stands, handle and stroke within it, mm; absent: nothing stands there */
   room?: number
+  /** jigsaws: the blade is tipped in without a hole */
+  plunge?: boolean
   /** jigsaws: an opening with straight sides in a panel, mm */
   opening?: { width: number; height: number }
   /** hand frames: where the deepest place of the cut lies in the board */

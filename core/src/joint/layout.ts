@@ -137,7 +137,9 @@ function troublesOf(s: JointSpec, kerf: number): JointTrouble[] {
 
 /** Where the waste is sawn out: the coping saw in this wood, its tightest turn, and how long the line is; absent: chiselled or planed. */
 function copedOf(s: JointSpec, o: LayOutOptions): CopedCut | undefined {
-  const cut = (thickness: number, radius: number, length: number): CopedCut => {
+  const cut = (thickness: number, radius: number, length: number): CopedCut | undefined => {
+    // one tail has no waste between
+    if (!(thickness > 0 && length > 0)) return undefined
     const job = makeJob({
       stock: { material: o.material, form: 'board', thickness },
       saw: o.coping,
@@ -174,7 +176,9 @@ export function layOut(spec: JointSpec, o: LayOutOptions): LayOut {
   // boards are sawn to be planed; joints and notches come from the saw
   const planed = spec.kind === 'board' && (spec.cut === 'crosscut' || spec.cut === 'rip')
   const finish = planed ? 'rough' : o.finish
-  const cuts = findCuts(o.material, o.hands, wanted(spec), finish, o)
+  // figures that leave nothing to saw are told as troubles; what is left is laid out all the same
+  const possible = wanted(spec).filter((w) => w.count > 0 && w.crossing > 0 && w.depth > 0)
+  const cuts = findCuts(o.material, o.hands, possible, finish, o)
   const saw = cuts[0]?.saw?.blade
   const coped = copedOf(spec, o)
   const kerf = saw?.kerf ?? coped?.blade?.blade.kerf ?? 0.6

@@ -23,6 +23,7 @@ export type SetUpItem =
   | { do: 'speed'; band: SpeedBand; marks?: [number, number]; quiet?: QuietSpeed }
   | { do: 'drill'; drill: Drill; needs: number }
   | { do: 'enter-edge' }
+  | { do: 'plunge'; cutsOn: Blade['cutsOn'] }
   /** N that lift the work on the up stroke, and how the force ripples as teeth enter, as a share of it */
   | { do: 'hold-down'; lifts: number; ripple: number }
   | { do: 'pin'; thickness: number }

@@ -23,7 +23,7 @@ export function jigsawItems(f: Facts, job: Job, saw: Jigsaw): SetUpItem[] {
   // what is round has no faces
   if (!round) items.push({ do: 'splinter', up: faceUp(job, blade), cutsOn, shown: steadyTear(f), taped: cut.taped === true })
   if (saw.orbits.length > 1) items.push({ do: 'orbit', choice: orbitChoice(job, blade), value: orbitInUse(job, blade) })
-  items.push(speeding(f), ...tilting(f), { do: 'square-base', slope, zero: !cut.bevel }, ...entering(f))
+  items.push(speeding(f), ...tilting(f), { do: 'square-base', slope, zero: !cut.bevel }, ...(cut.plunge ? [] : entering(f)))
   if ('diameter' in stock) items.push({ do: 'round', across: stock.diameter })
   else
     items.push({
@@ -32,7 +32,7 @@ export function jigsawItems(f: Facts, job: Job, saw: Jigsaw): SetUpItem[] {
       clear: saw.baseFront,
     })
   items.push(...backing(f))
-  items.push({ do: 'start-base' }, { do: 'offcut' }, ...cooling(f), ...tall(f))
+  items.push(cut.plunge ? { do: 'plunge', cutsOn } : { do: 'start-base' }, { do: 'offcut' }, ...cooling(f), ...tall(f))
   if (H > INCH) items.push({ do: 'thick', thickness: H, load: motorLoad(job, blade, feed.chipLoad) })
   return items
 }

@@ -75,7 +75,8 @@ export function cutSaid(cut: Cut, say: Say): string {
   const bevel = cut.bevel ? `${decimal(cut.bevel, 1)}° bevel` : ''
   const grain = cut.grain ? `${cut.grain} the grain` : ''
   const depth = cut.depth === undefined ? '' : `${len(cut.depth)} deep`
-  return [grain || radius, web, depth, bevel].filter(Boolean).join(', ')
+  const backer = cut.backing === undefined ? '' : `${len(cut.backing)} backer`
+  return [grain || radius, web, depth, bevel, backer, cut.plunge && 'plunged', cut.taped && 'taped'].filter(Boolean).join(', ')
 }
 
 const lineWords: Record<LineSide, string> = { leave: 'line left', split: 'line split', take: 'line taken' }
@@ -96,6 +97,8 @@ export function cutRestSaid(cut: Cut, saw: Saw, say: Say): string {
     skillWords[cut.skill],
     cut.kind === 'pierced' && (cut.hole === undefined ? 'any drill' : `room for a hole of ${len(cut.hole)}`),
     'tiltMax' in saw && (cut.bevel ? `${decimal(cut.bevel, 1)}° bevel` : 'square'),
+    cut.plunge && 'plunged, no hole',
+    cut.taped && 'scored and taped',
     cut.backing !== undefined && `${len(cut.backing)} backer`,
     cut.lie && `${len(cut.lie.behind)} of board behind`,
     cut.flush ? 'flush on a face' : cut.boxed && 'in a miter box',

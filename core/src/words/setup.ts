@@ -225,6 +225,8 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
       return `Drill **${item.drill.name}** pilot holes in the waste, on a backer.`
     case 'enter-edge':
       return job.cut.radius === undefined ? 'Start from an edge, on the line.' : 'Start from an edge; meet the line at a shallow angle.'
+    case 'plunge':
+      return `Base **tipped onto its front**, on the waste side, both hands, full speed; lower it slowly until the blade is through. **Never with a blade over the line.**${item.cutsOn === 'up' ? '' : ' Teeth that cut down throw the saw back: take an ordinary blade.'}`
     case 'hold-down':
       return `Hold-down just kissing the stock: **${forceWords(item.lifts, say)}** lift it on the up stroke${item.ripple > CHATTERS ? ', and few teeth in it chatter; both hands near the blade' : ''}.`
     case 'pin':
@@ -291,8 +293,8 @@ const belongs: Partial<Record<Caution, SetUpItem['do'][]>> = {
   'fumes-pvc': ['speed'],
   'hot-edge': ['speed'],
   wet: ['lubricate'],
-  'base-flat': ['start-base', 'clamp'],
-  kicks: ['orbit', 'speed'],
+  'base-flat': ['start-base', 'plunge', 'clamp'],
+  kicks: ['plunge', 'orbit', 'speed'],
   hidden: ['drill'],
   alike: ['pins', 'turn-blade', 'tension'],
   thumb: ['start-hand'],

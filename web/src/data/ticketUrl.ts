@@ -24,6 +24,7 @@ const CUT: [key: string, field: keyof Cut, kind: 'n' | 's' | 'y'][] = [
   ['flush', 'flush', 'y'],
   ['boxed', 'boxed', 'y'],
   ['room', 'room', 'n'],
+  ['plunge', 'plunge', 'y'],
 ]
 
 /** A ticket as the words of a link: ids and figures, readable and short. Lengths in mm. */

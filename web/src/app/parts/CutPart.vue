@@ -151,6 +151,16 @@ function kind(value: Cut['kind']) {
         @update:model-value="(v) => put('backing', v)"
       />
       <Choice
+        v-if="isJigsaw(saw) && cut.kind === 'pierced'"
+        label="The blade enters"
+        :model-value="cut.plunge ? 'plunge' : 'hole'"
+        :options="[
+          { value: 'hole', label: 'By a hole' },
+          { value: 'plunge', label: 'Plunged' },
+        ]"
+        @update:model-value="(v) => put('plunge', v === 'plunge' || undefined)"
+      />
+      <Choice
         v-if="isJigsaw(saw)"
         label="Line scored and taped"
         :model-value="cut.taped ? 'yes' : 'no'"

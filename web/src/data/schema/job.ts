@@ -100,6 +100,7 @@ export const cut = Joi.object<Cut, true>({
   flush: yes,
   boxed: yes,
   room: length,
+  plunge: yes,
   opening: Joi.object({ width: length.required(), height: length.required() }),
   course: Joi.object({
     bends: Joi.array().items(Joi.array().ordered(above0.required(), from0.required()).length(2)).max(40).required(),

@@ -23,7 +23,13 @@ const corner = computed(() => answer.job.cut.radius ?? 0)
 const ways = computed(() =>
   openingPlans.map((plan) => openingWay({ ...size.value, corner: corner.value }, answer.blade, plan, settings.value.drills)),
 )
-const shown = ref<OpeningPlan>('corners')
+/** A plunge stands on the ticket, since set-up, blade and cautions follow it; where holes go is the drawing’s alone. */
+const drilled = ref<OpeningPlan>('corners')
+const shown = computed(() => (answer.job.cut.plunge ? 'tip-in' : drilled.value))
+function show(plan: OpeningPlan) {
+  if (plan !== 'tip-in') drilled.value = plan
+  jobs.editCut({ plunge: plan === 'tip-in' || undefined }, 'plunge')
+}
 const way = computed(() => ways.value.find((w) => w.plan === shown.value)!)
 const saw = async () => (await run.beginSteps({ of: 'panel', plan: shown.value })) && router.push('/run')
 const put = (patch: Partial<{ width: number; height: number }>) => jobs.editCut({ opening: { ...size.value, ...patch } }, 'opening')
@@ -45,7 +51,7 @@ const put = (patch: Partial<{ width: number; height: number }>) => jobs.editCut(
         </Themed>
         <ul>
           <li v-for="w in ways" :key="w.plan">
-            <button class="act plain pick" :aria-pressed="w.plan === shown" @click="shown = w.plan">
+            <button class="act plain pick" :aria-pressed="w.plan === shown" @click="show(w.plan)">
               <Mark :state="w.stop ? 'beyond' : w.plan === 'tip-in' ? 'near' : 'within'" /><b>{{ planNames[w.plan] }}.</b>
             </button>
             <span>{{ openingWords(w, settings.say) }}</span>

@@ -106,7 +106,9 @@ export function limitAsks(id: LimitId, job: Job, window: SizeWindow, say: Say): 
         ? 'straight cut'
         : none
           ? `R ${lengthWords(job.cut.radius, say)}${some || ': all turn it'}`
-          : `cannot round R ${lengthWords(job.cut.radius, say)}`
+          : all
+            ? `cannot round R ${lengthWords(job.cut.radius, say)}`
+            : `R ${lengthWords(job.cut.radius, say)}: not all round it`
     case 'hole':
       return job.cut.kind !== 'pierced'
         ? 'entered from an edge'

@@ -260,7 +260,8 @@ export const usePattern = defineStore('pattern', () => {
   const twofold = shallowRef<{ of: PatternRecord['lines']; found: Doubled | undefined }>()
   async function seekTwofold() {
     const r = record.value
-    if (!r || twofold.value?.of === r.lines) return
+    // letters of the program's own are drawn by one edge
+    if (!r || r.unit === 'letters' || twofold.value?.of === r.lines) return
     const asked = { of: r.lines, found: undefined }
     twofold.value = asked
     const found = await worker().doubled(r.lines, r.tolerance / r.stretch)

@@ -74,7 +74,7 @@ const put = (patch: Partial<Outcome>) => (outcome.value = { ...outcome.value, ..
 }
 .grid {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(190px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(208px, 1fr));
   gap: 12px;
 }
 textarea {

@@ -95,6 +95,8 @@ const turn = (c: Curve) =>
     { radius: radiusOf(c), kind: c === 'straight' ? 'straight' : job.value.cut.kind === 'straight' ? 'outline' : job.value.cut.kind },
     'cut radius',
   )
+/** One of the first questions is open still. */
+const asking = computed(() => left.value.some((a) => ['stock', 'thickness', 'radius', 'grain'].includes(a.what)))
 const assumed = computed(() => (left.value.length ? `Assumed until you say: ${left.value.map((a) => a.text).join(', ')}.` : ''))
 const heading = computed(() =>
   told.value.size ? (answer.ranked[0] ? bladeWords(answer.blade, settings.say) : 'No blade for this saw will do it') : 'What is it?',
@@ -177,7 +179,7 @@ onMounted(() => box.value?.focus())
       </button>
       <RouterLink class="chip" to="/joints">A joint</RouterLink>
     </Ask>
-    <button class="act done" @click="jobs.asking = false">{{ assumed ? 'Leave it so' : 'Done' }}</button>
+    <button class="act done" @click="jobs.asking = false">{{ asking ? 'Leave it so' : 'Done' }}</button>
   </section>
 </template>
 

@@ -257,10 +257,14 @@ export function collisionWords(c: Collision, job: Job, say: Say): string {
   if (c.whole) return `${limitNames[c.whole.limit]}: ${marginWords(c.whole, job, say)}`
   const low =
     c.below &&
-    `${limitNames[c.below.limit].toLowerCase()} wants ${c.below.from ? `${sizeWords(c.below.from)} or bigger` : 'a bigger size than any made'}`
+    (c.below.from
+      ? `${limitNames[c.below.limit].toLowerCase()} wants ${sizeWords(c.below.from)} or bigger`
+      : `no size of this kind passes ${limitNames[c.below.limit].toLowerCase()}`)
   const high =
     c.above &&
-    `${limitNames[c.above.limit].toLowerCase()} wants ${c.above.to ? `${sizeWords(c.above.to)} or smaller` : 'a smaller size than any made'}`
+    (c.above.to
+      ? `${limitNames[c.above.limit].toLowerCase()} wants ${sizeWords(c.above.to)} or smaller`
+      : `no size of this kind passes ${limitNames[c.above.limit].toLowerCase()}`)
   const both = capital([low, high].filter(Boolean).join('; '))
   const n = c.nearest
   const short = n?.fails

@@ -3,7 +3,7 @@ import { seeded } from '../../core/src/number/index.js'
 
 // The truth is made here, by none of the model's own functions: its own spreads, its own levels, another kind of scatter.
 const SPREAD = { user: 0.3, class: 0.2, material: 0.18, pattern: 0.18, match: 0.15, saw: 0.2 }
-const DRAWN = 0.2 // what drawings of one length and radius scatter about their middle (bench/undrawn)
+const DRAWN = 0.23 // what drawings of one length and radius scatter about their middle (bench/undrawn)
 const GRADED = { user: 0.4, class: 0.3, material: 0.3, pattern: 0.35, match: 0.25, saw: 0.3 }
 
 function gauss(random: () => number): number {

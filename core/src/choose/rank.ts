@@ -104,7 +104,7 @@ export function rankBlades(asked: Job, options: RankOptions = {}): Ranking {
   })
   const suggested = lead(fit, job, stand)
   const stays = suggested && fit.find((v) => v.blade.id === options.before && v.score > suggested.score - TIE)
-  const first = atNoPrice(stays ?? suggested, fit)
+  const first = stays ?? suggested
   for (const v of fit) v.tied = v !== first && first !== undefined && Math.abs(v.score - first.score) < TIE
   const owned = (v: Ranked) => options.owned?.has(v.blade.id) ?? false
   const rank = (v: Ranked) => {
@@ -114,14 +114,6 @@ export function rankBlades(asked: Job, options: RankOptions = {}): Ranking {
   }
   const value = fit.sort((a, b) => rank(b) - rank(a) || b.score - a.score)
   return { value, limit: value.length ? undefined : 'none-pass', inputs: { candidates: blades.length, weights: weight } }
-}
-
-/** What goes at a price does not lead while another size of its pattern does as well without one. */
-function atNoPrice(first: Ranked | undefined, fit: readonly Ranked[]): Ranked | undefined {
-  const priced = (v: Ranked) => v.margins.some((m) => m.state === 'near')
-  if (!first || !priced(first)) return first
-  const free = fit.filter((v) => v.blade.group === first.blade.group && !priced(v) && v.score > first.score - TIE)
-  return free.length ? free.reduce((a, b) => (b.score > a.score ? b : a)) : first
 }
 
 const WORTH_SAYING = 0.04 // of weighted utility

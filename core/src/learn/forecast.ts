@@ -79,7 +79,7 @@ export function forecast(asked: Job, blade: Blade, beliefs: Beliefs = blank): Fo
   }
 }
 
-const UNDRAWN = 0.35 // of the logarithm of sawing, where one radius stands for a whole drawing: 0.20 to 0.33 about a mean 1.15 to 1.39 times too short (bench/undrawn)
+const UNDRAWN = 0.27 // of the logarithm of sawing, where one radius stands for a whole drawing: 0.20 to 0.33 about a mean 1.15 to 1.39 times too short (bench/undrawn)
 /** What is estimated without its drawing is less sure. */
 function lessSure(own: OwnTimes, { cut }: Job): OwnTimes {
   if (cut.course || cut.radius === undefined) return own

@@ -21,6 +21,7 @@ import {
   type TenonSchool,
   type ViewName,
 } from '../joint/index.js'
+import { asSeen, type OwnTimes } from '../learn/index.js'
 import { anA, teethWords, bladeWords, capital, lengthWords, listWords, minutesWords, numberWords, sizeWords, type Say } from './say.js'
 import { stopWords } from './limit.js'
 import type { AtBench } from './bench.js'
@@ -315,7 +316,7 @@ function cutText(l: LayOut, c: CutFound, say: Say, alone = false): string {
 
 /** What the saw makes of the first cut: teeth, reach, gaps, strokes and time; strokes as one’s own cuts have them. */
 const JUST = 1.1 // times its crossing a gullet holds that is neither open nor full
-export function sawFacts(l: LayOut, say: Say): string[] {
+export function sawFacts(l: LayOut, say: Say, own?: OwnTimes): string[] {
   const [c] = l.cuts
   if (!c?.saw) return []
   const { blade } = c.saw
@@ -336,8 +337,12 @@ export function sawFacts(l: LayOut, say: Say): string[] {
         : `The gullets are full after ${mm(fills)} of ${mm(c.crossing)}; the rest rubs. Larger ones would go faster.`,
   ]
   const cuts = l.cuts.reduce((t, x) => t + x.count, 0)
-  const strokes = Math.max(1, Math.round(c.strokes))
-  out.push(`About ${strokes} stroke${strokes === 1 ? '' : 's'} a cut; ${cuts} cut${cuts === 1 ? '' : 's'}, ${minutesWords(l.seconds)}.`)
+  const seen = own && asSeen(own, { sawing: c.strokes })
+  const strokes = Math.round(seen?.median ?? c.strokes)
+  const span = seen && strokes > 2 ? ` (${Math.round(seen.low)}–${Math.round(seen.high)})` : ''
+  out.push(
+    `About ${strokes} stroke${strokes === 1 ? '' : 's'} a cut${span}; ${cuts} cut${cuts === 1 ? '' : 's'}, ${minutesWords(l.seconds)}.`,
+  )
   out.push(blade.plate?.strokes === 'pull' ? `${startWords(blade)} Two hands on the line; one, once it stays straight.` : startWords(blade))
   if (l.spec.kind === 'dovetail') out.push('Slopes by school: 1 : 6 in softwood, 1 : 8 in hardwood, or 1 : 7 for both.')
   return out

@@ -1,5 +1,6 @@
 import { MODEL } from '@green-pitch/core'
 import { upgraded } from './format'
+import { keptLines } from './lines'
 import type { PatternRecord, Ticket } from './records'
 
 const FORMAT = 'green-pitch-ticket'
@@ -7,7 +8,9 @@ const VERSION = 2
 
 /** A job as a file: its name, its ticket and, where it has one, its drawing. */
 export function ticketJson(name: string, ticket: Ticket, pattern?: PatternRecord): string {
-  return JSON.stringify({ format: FORMAT, version: VERSION, name, ticket, pattern }, null, 2)
+  const whole = { format: FORMAT, version: VERSION, name, ticket, pattern }
+  // storage keeps a line’s points packed; a file holds them as a list
+  return JSON.stringify(whole, (_key, v: unknown) => (v instanceof Float64Array ? Array.from(v) : v), 2)
 }
 
 export async function readTicket(
@@ -35,7 +38,7 @@ export async function readTicket(
   if (drawn && !drawn.ok) return { ok: false, message: `The drawing in it does not hold together: ${drawn.message}.` }
   return {
     ok: true,
-    pattern: drawn?.value,
+    pattern: drawn?.value && { ...drawn.value, lines: keptLines(drawn.value.lines) },
     name: typeof parsed.name === 'string' && parsed.name.trim() ? parsed.name.slice(0, 120) : 'Ticket from a file',
     ticket: found.value,
   }

@@ -1,9 +1,10 @@
 import { computed } from 'vue'
 import { defineStore } from 'pinia'
-import { familyOf, withCaliper, type Blade, type Family, type Job } from '@green-pitch/core'
+import { familyOf, ownTimes, withCaliper, type Blade, type Family, type Job } from '@green-pitch/core'
 import { layOut, plainJoint, tenonSchools, type JointKind, type JointSpec } from '@green-pitch/core/joint'
 import { withMaterial } from '../data/ticket'
 import { useJob } from './job'
+import { useLearned } from './learned'
 import { useSettings } from './settings'
 import { useShop } from './shop'
 
@@ -12,6 +13,7 @@ export const useJoint = defineStore('joint', () => {
   const jobs = useJob()
   const shop = useShop()
   const settings = useSettings()
+  const learned = useLearned()
 
   const thickness = computed(() => ('thickness' in jobs.job.stock ? jobs.job.stock.thickness : 10))
   const spec = computed((): JointSpec => jobs.ticket.joint ?? plainJoint('dovetail', thickness.value))
@@ -33,6 +35,11 @@ export const useJoint = defineStore('joint', () => {
     chosen: chosen.value,
   }))
   const found = computed(() => layOut(spec.value, options.value))
+  /** What one’s own cuts make of its first cut’s strokes: the page and the paper tell the same. */
+  const own = computed(() => {
+    const [c] = found.value.cuts
+    return c?.saw && ownTimes(c.job, c.saw.blade, learned.beliefs)
+  })
   const schools = computed(() => (spec.value.kind === 'tenon' ? tenonSchools(spec.value, options.value) : []))
 
   /** What is put is checked where it is stored, as all of a ticket is. */
@@ -55,5 +62,5 @@ export const useJoint = defineStore('joint', () => {
   /** One of its cuts becomes the ticket: the Bench, the card and the log then speak of it. */
   const toTicket = (job: Job) =>
     jobs.edit((t) => ({ ...t, joint: spec.value, job: { ...job, teethSchool: t.job.teethSchool }, heard: undefined }), 'cut of a joint')
-  return { spec, found, schools, chosen, put, keep, take, material, saw, kerf, toTicket }
+  return { spec, found, own, schools, chosen, put, keep, take, material, saw, kerf, toTicket }
 })

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
-import { jointSteps, ownTimes, sawFacts, tenonSchoolNames, tenonSchoolWords } from '@green-pitch/core'
+import { jointSteps, sawFacts, tenonSchoolNames, tenonSchoolWords } from '@green-pitch/core'
 import { useJoint } from '../../store/joint'
-import { useLearned } from '../../store/learned'
 import { useRun } from '../../store/run'
 import { useSettings } from '../../store/settings'
 import Mark from '../../ui/Mark.vue'
@@ -11,7 +10,6 @@ import Mark from '../../ui/Mark.vue'
 /** In what order it is sawn, what the saw makes of it, and the schools where they part. */
 const joint = useJoint()
 const settings = useSettings()
-const learned = useLearned()
 const found = computed(() => joint.found)
 const run = useRun()
 const router = useRouter()
@@ -19,11 +17,7 @@ const cuts = computed(() => found.value.cuts.reduce((n, c) => n + c.count, 0))
 /** Cut by cut in Run. */
 const sawIt = async () => (await run.beginSteps({ of: 'joint' })) && router.push('/run')
 const steps = computed(() => jointSteps(found.value, settings.say))
-const own = computed(() => {
-  const [c] = found.value.cuts
-  return c?.saw && ownTimes(c.job, c.saw.blade, learned.beliefs)
-})
-const facts = computed(() => sawFacts(found.value, settings.say, own.value))
+const facts = computed(() => sawFacts(found.value, settings.say, joint.own))
 </script>
 
 <template>

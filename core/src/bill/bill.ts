@@ -1,7 +1,7 @@
 import type { Beliefs } from '../belief/index.js'
 import { pilotDrill, startingHole, type Blade } from '../blade/index.js'
 import { oneCut, steadyFeed } from '../cut/index.js'
-import type { Job } from '../job/index.js'
+import { holesToDrill, type Job } from '../job/index.js'
 import { forecast, type Forecast, type Interval } from '../learn/index.js'
 import type { Range } from '../number/index.js'
 import type { Drill, DrillSeries } from '../quantity/index.js'
@@ -46,7 +46,7 @@ export function billOf(job: Job, blade: Blade, { beliefs, drills = ['metric'] }:
   return {
     ...f,
     from: job.cut.course ? 'drawing' : 'figures',
-    holes: job.cut.kind === 'pierced' && !job.cut.plunge ? job.cut.openings : 0,
+    holes: holesToDrill(job.cut),
     hole,
     drill: pilotDrill(blade, drills),
     kerf: blade.kerf,

@@ -1,5 +1,5 @@
 import { turnsAnywhere, type Blade } from '../blade/index.js'
-import { centreRadius, heights, type Job } from '../job/index.js'
+import { centreRadius, heights, holesToDrill, type Job } from '../job/index.js'
 import { isJigsaw, profileOf, threadingSeconds } from '../saw/index.js'
 import { edgeForecast, faceUp } from './edge.js'
 import { maxChipLoad, OPEN, type MaxChipLoad, type SteadyFeed } from './feed.js'
@@ -19,9 +19,9 @@ export interface CutTime {
 export interface Ready {
   setting: number
   drilling: number
-  marking: number
+  turning: number
 }
-export const readySeconds = ({ setting, drilling, marking }: Ready): number => setting + drilling + marking
+export const readySeconds = ({ setting, drilling, turning }: Ready): number => setting + drilling + turning
 /** What a choice of blade changes of it: the saw is set and holes are drilled for any. */
 export const bladesShare = ({ total, ready }: CutTime): number => total - ready.setting - ready.drilling
 
@@ -47,7 +47,7 @@ export function cutTime(
 ): CutTime {
   const { cut, saw } = job
   const cutting = sawingSeconds(job, blade, feed, ceiling)
-  const holes = cut.kind === 'pierced' && !cut.plunge ? cut.openings : 0
+  const holes = holesToDrill(cut)
   const threading = holes * threadingSeconds(saw)
   const wanted = cut.finish === 'rough' ? LEFT_ROUGH : 1
   const cleanUp = (wanted * edge.cleanUp * cut.length) / 100
@@ -56,7 +56,7 @@ export function cutTime(
   const ready = {
     setting: cut.radius === undefined ? setting.line : setting.pattern,
     drilling: holes * drillingSeconds(job),
-    marking: turned ? TURNED : 0,
+    turning: turned ? TURNED : 0,
   }
   return { cutting, threading, ready, cleanUp, total: cutting + threading + readySeconds(ready) + cleanUp }
 }

@@ -5,7 +5,7 @@ import type { Cut } from './job.js'
  * tightest curve and its length.
  */
 export interface Course {
-  /** radius steered, mm, and how much of the line is sawn at it, mm; every radius one of `steeredAt` */
+  /** radius steered, mm, and how much of the line is sawn at it, mm; every radius one of `stepRadius` */
   bends: readonly (readonly [radius: number, length: number])[]
   /** what is done besides steering, s: corners, which a blade that cuts every way has none of; and dust and clamps */
   corners: number

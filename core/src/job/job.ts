@@ -148,6 +148,9 @@ export const plainCut: Cut = {
   openings: 8,
 }
 
+/** Starting holes to drill and to thread: one an opening, none where the blade is plunged. */
+export const holesToDrill = ({ kind, plunge, openings }: Cut): number => (kind === 'pierced' && !plunge ? openings : 0)
+
 /** A whole job from the parts that matter to the caller; the rest is 9 mm pear on a plain-end scroll saw. */
 export function makeJob(parts: Partial<Omit<Job, 'cut'>> & { cut?: Partial<Cut> } = {}): Job {
   return {

@@ -62,7 +62,7 @@ export function ownTimes(job: Job, blade: Blade, beliefs: Beliefs = blank, feed 
 
 /**
  * A sum of predicted times as it will be seen, s. Sawing and threading share their doubt and one clock; cleaning up is apart;
- * what is fixed (marking, drilling) is as predicted.
+ * what is fixed (setting, drilling, turning) is as predicted.
  */
 export function asSeen(own: OwnTimes, part: { sawing?: number; threading?: number; cleanUp?: number; fixed?: number }): Interval {
   const { times, doubt, scatter, freedom } = own

@@ -1,5 +1,6 @@
 import { strokeOf } from '../saw/index.js'
 import type { Job } from '../job/index.js'
+import { isRound } from '../stock/index.js'
 import { filingFit, oneCut } from '../cut/index.js'
 import type { SetUpItem } from './item.js'
 import type { Facts } from './facts.js'
@@ -26,6 +27,6 @@ export function handItems(f: Facts, job: Job): SetUpItem[] {
   if (cut.depth !== undefined) items.push({ do: 'under-back', depth: cut.depth, of: blade.plate?.depth, stop: blade.plate?.stop === true })
   if (cut.grain && blade.plate) items.push({ do: 'filing', fit: filingFit(job, blade), filing: blade.plate.filing, grain: cut.grain })
   if (cut.flush) items.push({ do: 'flush' })
-  if (!('diameter' in job.stock)) items.push({ do: 'face', up: cut.shows === 'both' ? 'either' : 'show' })
+  if (!isRound(job.stock)) items.push({ do: 'face', up: cut.shows === 'both' ? 'either' : 'show' })
   return items
 }

@@ -1,6 +1,7 @@
 import { tall, backing, cooling, entering, tilting, type Facts, speeding } from './facts.js'
 import { hasMotor, type Jigsaw } from '../saw/index.js'
 import { heights, type Job } from '../job/index.js'
+import { isRound } from '../stock/index.js'
 import { edgeForecast, faceUp, motorLoad, orbitChoice, orbitInUse, overhangFor, youngs } from '../cut/index.js'
 import type { SetUpItem } from './item.js'
 
@@ -14,17 +15,15 @@ export function jigsawItems(f: Facts, job: Job, saw: Jigsaw): SetUpItem[] {
   const { cut, stock } = job
   const cutsOn = blade.cutsOn ?? 'up'
   const H = heights(job).total
-  const round = stock.form === 'tube' || stock.form === 'rod'
   const items: SetUpItem[] = [
     { do: 'isolate', powered: hasMotor(saw) },
     { do: 'shank', end: blade.end as 'tang' | 'screw-shank', roller: saw.roller },
     { do: 'jig-teeth', cutsOn },
   ]
-  // what is round has no faces
-  if (!round) items.push({ do: 'splinter', up: faceUp(job, blade), cutsOn, shown: steadyTear(f), taped: cut.taped === true })
+  if (!isRound(stock)) items.push({ do: 'splinter', up: faceUp(job, blade), cutsOn, shown: steadyTear(f), taped: cut.taped === true })
   if (saw.orbits.length > 1) items.push({ do: 'orbit', choice: orbitChoice(job, blade), value: orbitInUse(job, blade) })
   items.push(speeding(f), ...tilting(f), { do: 'square-base', slope, zero: !cut.bevel }, ...(cut.plunge ? [] : entering(f)))
-  if ('diameter' in stock) items.push({ do: 'round', across: stock.diameter })
+  if (isRound(stock)) items.push({ do: 'round', across: stock.diameter })
   else
     items.push({
       do: 'clamp',

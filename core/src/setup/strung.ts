@@ -1,6 +1,7 @@
 import { backing, tilting, tall, cooling, entering, type Facts, speeding } from './facts.js'
 import { isHandFrame, type StrungSaw, profileOf } from '../saw/index.js'
 import { heights, type StrungJob } from '../job/index.js'
+import { isRound } from '../stock/index.js'
 import { greenBand, greenMarks, liftOnUpStroke, reverseSetting, ripple, stressInUse, thumbMove } from '../cut/index.js'
 import type { SetUpItem } from './item.js'
 
@@ -37,8 +38,7 @@ export function strungItems(f: Facts, job: StrungJob, saw: StrungSaw): SetUpItem
     )
   items.push(...backing(f))
   if (cutsOn === 'handle') items.push({ do: 'start-frame', strokes: away ? 'push' : 'pull' })
-  if (!('diameter' in job.stock))
-    items.push({ do: 'face', up: job.cut.shows === 'both' || blade.pattern === 'both-way' ? 'either' : 'show' })
+  if (!isRound(job.stock)) items.push({ do: 'face', up: job.cut.shows === 'both' || blade.pattern === 'both-way' ? 'either' : 'show' })
   items.push(...cooling(f), ...tall(f), ...tilting(f))
   if (table) items.push({ do: 'square', slope })
   return items

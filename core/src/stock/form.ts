@@ -9,6 +9,10 @@ export type Stock = { material: Material } & (
 )
 export const forms = ['sheet', 'board', 'stack', 'tube', 'rod'] as const satisfies readonly Stock['form'][]
 export type Form = Stock['form']
+/** A tube or a rod: it has no faces. */
+export const isRound = (stock: Stock): stock is Extract<Stock, { diameter: number }> => 'diameter' in stock
+/** The size people call a piece of stock by, mm: its thickness, of round stock the diameter. */
+export const stockSize = (stock: Stock): number => (isRound(stock) ? stock.diameter : stock.thickness)
 
 const TURNED = 2 // times the wall is crossed by a tube that is turned as it is sawn; estimate
 const TAPE = 0.05 // mm of tape or glue between the sheets of a stack; estimate

@@ -18,7 +18,7 @@ export const billParts = ({ ready, sawing, threading, cleanUp }: Bill): { name: 
   [
     { name: 'setting up', seconds: ready.setting },
     { name: 'drilling', seconds: ready.drilling },
-    { name: 'turning the board', seconds: ready.marking },
+    { name: 'turning the board', seconds: ready.turning },
     { name: 'sawing', seconds: sawing.median },
     { name: 'threading', seconds: threading.median },
     { name: 'clean-up', seconds: cleanUp.median },

@@ -14,7 +14,8 @@ import type { FeedLimit, SpeedBand } from '../cut/index.js'
 import { turnRadius } from '../blade/index.js'
 import { capital, countWords, feedWords, lengthWords, listWords, minutesWords, sizeWords, strokesWords, type Say } from './say.js'
 import { marginWords } from './limit.js'
-import { isRound, tornWords } from './stuff.js'
+import { isRound } from '../stock/index.js'
+import { tornWords } from './stuff.js'
 
 /** Smallest drawn curve the blade rounds in the job's manner, on the job's side of the line; 0 for blades that need no turning. */
 export function drawnTurn(job: Job, v: Pick<Evaluation, 'blade'>): number | undefined {
@@ -54,7 +55,8 @@ export function firstReasons(r: Ranked, job: Job, say: Say): string {
     ? ` But it leaves some ${countWords(Math.round(r.edge.deep.count), 'chip')} on ${lengthWords(100, say)} of ${frayWords(r)} deeper than the veneer.`
     : ''
   if (!but && r.blade.reverseZone && r.edge.underside < 0.06) good.push('cleans the underside')
-  else if (!but && r.blade.cutsOn && r.edge.tear < 0.04) good.push(isRound(job) ? 'leaves a clean edge' : 'leaves the show face clean')
+  else if (!but && r.blade.cutsOn && r.edge.tear < 0.04)
+    good.push(isRound(job.stock) ? 'leaves a clean edge' : 'leaves the show face clean')
   if (r.edge.cleanUp < 10) good.push('leaves little to clean up')
   const worst = r.margins.filter((m) => m.state === 'near')
   const narrow = worst.length ? ` ${marginWords(worst[0]!, job, say)}` : ''

@@ -20,5 +20,3 @@ const torn: Record<MaterialClass, Torn> = {
 }
 /** Of a job’s stock; of wood where no stock is known. */
 export const tornWords = (job?: { stock: { material: { cuts: MaterialClass } } }): Torn => torn[job?.stock.material.cuts ?? 'wood']
-/** Round stock has no faces. */
-export const isRound = ({ stock }: { stock: { form: string } }): boolean => stock.form === 'tube' || stock.form === 'rod'

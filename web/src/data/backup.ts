@@ -1,5 +1,5 @@
 import { MODEL } from '@green-pitch/core'
-import { keptLines } from './lines'
+import { jsonOf, keptLines } from './lines'
 import { db, replaceAll } from './db'
 import { upgraded } from './format'
 import type { PatternRecord } from './records'
@@ -33,9 +33,7 @@ export async function makeBackup(): Promise<Blob> {
 
 /** Anything as gzip-packed JSON. */
 export function pack(value: unknown): Promise<Blob> {
-  const packed = new Blob([JSON.stringify(value, (_key, v: unknown) => (v instanceof Float64Array ? Array.from(v) : v))])
-    .stream()
-    .pipeThrough(new CompressionStream('gzip'))
+  const packed = new Blob([jsonOf(value)]).stream().pipeThrough(new CompressionStream('gzip'))
   return new Response(packed, { headers: { 'content-type': 'application/gzip' } }).blob()
 }
 

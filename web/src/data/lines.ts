@@ -10,6 +10,10 @@ export function inOneBlock(lines: readonly Points[]): Float64Array[] {
   })
 }
 
+/** As JSON; storage keeps a line’s points packed, a file holds them as a list. */
+export const jsonOf = (value: unknown, indent?: number): string =>
+  JSON.stringify(value, (_key, v: unknown) => (v instanceof Float64Array ? Array.from(v) : v), indent)
+
 /** Drawn lines as they are kept. */
 export function keptLines(lines: readonly DrawnLine[]): DrawnLine[] {
   const points = inOneBlock(lines.map((l) => l.points))

@@ -1,6 +1,6 @@
 import { MODEL } from '@green-pitch/core'
 import { upgraded } from './format'
-import { keptLines } from './lines'
+import { jsonOf, keptLines } from './lines'
 import type { PatternRecord, Ticket } from './records'
 
 const FORMAT = 'green-pitch-ticket'
@@ -8,9 +8,7 @@ const VERSION = 2
 
 /** A job as a file: its name, its ticket and, where it has one, its drawing. */
 export function ticketJson(name: string, ticket: Ticket, pattern?: PatternRecord): string {
-  const whole = { format: FORMAT, version: VERSION, name, ticket, pattern }
-  // storage keeps a line’s points packed; a file holds them as a list
-  return JSON.stringify(whole, (_key, v: unknown) => (v instanceof Float64Array ? Array.from(v) : v), 2)
+  return jsonOf({ format: FORMAT, version: VERSION, name, ticket, pattern }, 2)
 }
 
 export async function readTicket(

@@ -26,6 +26,7 @@ import {
   type Beliefs,
   type Blade,
   type Job,
+  type RankOptions,
   type Ranked,
   type Evaluation,
   type MakeDo,
@@ -54,23 +55,18 @@ export const useAnswer = defineStore('answer', () => {
   const job = computed(() => here(jobs.job))
   /** What was suggested last for this job: of two that do equally well it stays. */
   const before: { job?: string; blade?: string; beliefs?: Beliefs } = {}
-  const rankFor = (asked: Job, stays?: string) =>
-    rankBlades(asked, {
-      blades: shop.catalogue,
-      owned: shop.owned,
-      ownedFirst: settings.value.ownedFirst,
-      before: stays,
-      beliefs: learned.beliefs,
-    }).value
+  const rankFor = (asked: Job, more: Pick<RankOptions, 'before' | 'beliefs'>) =>
+    rankBlades(asked, { blades: shop.catalogue, owned: shop.owned, ownedFirst: settings.value.ownedFirst, ...more }).value
   const ranking = computed(() => {
     // what was learned meanwhile is no small step of the job
-    const value = rankFor(job.value, before.job === jobs.record.id && before.beliefs === learned.beliefs ? before.blade : undefined)
+    const stays = before.job === jobs.record.id && before.beliefs === learned.beliefs ? before.blade : undefined
+    const value = rankFor(job.value, { before: stays, beliefs: learned.beliefs })
     // no state of the answer: only what settles the next tie
     Object.assign(before, { job: jobs.record.id, blade: value[0]?.blade.id, beliefs: learned.beliefs })
     return value
   })
-  /** As it would be with a full drawer. */
   const seen = (asked: Job, all: readonly Ranked[]): Ranked[] => byPointOfView(asked, all, settings.value.view, shop.owned)
+  /** As it would be with a full drawer. */
   const suggested = computed(() => seen(job.value, ranking.value))
   const left = (id: string) => shop.drawer.find((r) => r.blade.id === id)?.count
   const shortFor = (asked: Job, all: readonly Ranked[]) =>
@@ -104,8 +100,8 @@ export const useAnswer = defineStore('answer', () => {
       ranked.value.find((r) => r.blade.id === blade.value.id) ??
       evaluate(job.value, blade.value, undefined, learned.beliefs && outlook(learned.beliefs, job.value)(blade.value)),
   )
-  /** What the job comes to, with what one’s own cuts have taught and the doubt that is left: every place reads this one. */
   const billed = (j: Job, b: Blade) => billOf(j, b, { beliefs: learned.beliefs, drills: settings.value.drills })
+  /** What the job comes to, with what one’s own cuts have taught and the doubt that is left: every place reads this one. */
   const bill = computed(() => billed(job.value, blade.value))
   const window = computed(() => sizeWindow(job.value, blade.value.group, shop.catalogue))
   const clash = computed(() => (ranked.value.length ? undefined : collision(window.value, job.value)))
@@ -120,16 +116,14 @@ export const useAnswer = defineStore('answer', () => {
   watchDebounced(
     [job, () => learned.beliefs, () => shop.catalogue, () => settings.value.view],
     () => {
-      const plain =
-        learned.beliefs && rankBlades(job.value, { blades: shop.catalogue, owned: shop.owned, ownedFirst: settings.value.ownedFirst }).value
-      without.value = plain && byPointOfView(job.value, plain, settings.value.view, shop.owned)[0]?.blade
+      without.value = learned.beliefs && seen(job.value, rankFor(job.value, {}))[0]?.blade
     },
     { debounce: 250, immediate: true },
   )
   /** What leads a job that is not in hand, with what it comes to; undefined where nothing does. */
   function answerTo({ job: asked, blade: chosen }: Ticket) {
     const j = here(asked)
-    const all = seen(j, rankFor(j))
+    const all = seen(j, rankFor(j, { beliefs: learned.beliefs }))
     const first = shortFor(j, all)?.instead ?? all[0]
     const blade = chosen ?? first?.blade
     return blade && { job: j, blade, passes: all.some((r) => r.blade.id === blade.id), bill: billed(j, blade) }

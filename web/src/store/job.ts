@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { makeJob, MODEL, recut, usualLength, type Cut, type Job } from '@green-pitch/core'
+import { makeJob, MODEL, recut, stockSize, usualLength, type Cut, type Job } from '@green-pitch/core'
 import { db, save, setMeta } from '../data/db'
 import { freshId } from '../data/id'
 import type { AsideRecord, Assumed, JobRecord, PatternRecord, Ticket } from '../data/records'
@@ -10,9 +10,6 @@ import { useTrouble } from './trouble'
 
 const TOGETHER = 900 // ms; edits of one field this close undo as one
 const DEPTH = 200
-
-/** What of a stock its thickness stands for: of a rod or a tube its diameter. */
-const sizeOf = ({ job: { stock } }: Ticket) => ('diameter' in stock ? stock.diameter : stock.thickness)
 
 export const newTicket = (): Ticket => ({ job: makeJob(), model: MODEL })
 
@@ -46,7 +43,7 @@ export const useJob = defineStore('job', () => {
     if (!assumed?.length || after.assumed !== before.assumed) return after
     const told: Record<Assumed, unknown[]> = {
       stock: [before.job.stock.material.id, after.job.stock.material.id],
-      thickness: [sizeOf(before), sizeOf(after)],
+      thickness: [stockSize(before.job.stock), stockSize(after.job.stock)],
       radius: [before.job.cut.radius, after.job.cut.radius],
       grain: [before.job.cut.grain, after.job.cut.grain],
       length: [before.job.cut.length, after.job.cut.length],

@@ -1,5 +1,5 @@
 import { computed } from 'vue'
-import { countWords, curvesOn, finishWords, lengthWords, showsWords, skillWords, type Job, type Say } from '@green-pitch/core'
+import { countWords, curvesOn, finishWords, lengthWords, showsWords, skillWords, stockSize, type Job, type Say } from '@green-pitch/core'
 import { assumable, type Assumed } from '../data/records'
 import { useJob } from '../store/job'
 import { useSettings } from '../store/settings'
@@ -10,7 +10,7 @@ function worded(what: Assumed, { stock, cut, saw }: Job, say: Say): string | und
     case 'stock':
       return stock.material.name.toLowerCase()
     case 'thickness':
-      return lengthWords('diameter' in stock ? stock.diameter : stock.thickness, say)
+      return lengthWords(stockSize(stock), say)
     case 'radius':
       return curvesOn(saw).length < 2 ? undefined : cut.radius === undefined ? 'no curve' : 'a medium curve'
     case 'grain':

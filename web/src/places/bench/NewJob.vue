@@ -31,12 +31,13 @@ const shop = useShop()
 const settings = useSettings()
 const answer = useAnswer()
 const SHOWN = 7
+const FIRST = ['stock', 'thickness', 'radius', 'grain'] as const satisfies readonly Assumed[]
 
 const left = useAssumed()
-/** What of the three that are asked was said. */
+/** What of those was said. */
 const told = computed(() => {
   const open = new Set(jobs.ticket.assumed)
-  return new Set((['stock', 'thickness', 'radius', 'grain'] as const).filter((k) => !open.has(k)))
+  return new Set(FIRST.filter((k) => !open.has(k)))
 })
 const job = computed(() => jobs.job)
 const saws = computed(() => shop.offered.slice(0, SHOWN))
@@ -96,7 +97,7 @@ const turn = (c: Curve) =>
     'cut radius',
   )
 /** One of the first questions is open still. */
-const asking = computed(() => left.value.some((a) => ['stock', 'thickness', 'radius', 'grain'].includes(a.what)))
+const asking = computed(() => left.value.some((a) => FIRST.some((k) => k === a.what)))
 const assumed = computed(() => (left.value.length ? `Assumed until you say: ${left.value.map((a) => a.text).join(', ')}.` : ''))
 const heading = computed(() =>
   told.value.size ? (answer.ranked[0] ? bladeWords(answer.blade, settings.say) : 'No blade for this saw will do it') : 'What is it?',

@@ -44,7 +44,10 @@ for (const family of process.env.ONLY === 'frames' ? [] : sawFamilies) {
     const scores = rungs.map(({ e }) => {
       let sum = 0
       for (let seed = 0; seed < 6; seed++)
-        sum += score(e.lines.map((l, i) => sawnBy(manner, saw, l, offsetOf(e, saw.kerf), job, 5 + 91 * seed + i)), job).score // prettier-ignore
+        sum += score(
+          e.lines.map((l, i) => sawnBy(manner, saw, l, offsetOf(e, saw.kerf), job, 5 + 91 * seed + i)),
+          job,
+        ).score
       return sum / 6
     })
     return `${name} ${scores.map((s) => s.toFixed(0)).join(' ')} (rank correlation with difficulty ${spearman(hard, scores).toFixed(2)})`
@@ -70,7 +73,10 @@ if (process.env.ONLY !== 'frames') {
       const manner = { delay: own(1) * m.delay, tremor: own(2) * m.tremor, unsteady: own(3) * m.unsteady, pace: 0.75 + 0.2 * own(4) }
       const tried = Array.from({ length: 8 }, (_, n): Tried => {
         const { e } = eight[n % 4]!
-        const s = score(e.lines.map((l, i) => sawnBy(manner, saw, l, offsetOf(e, saw.kerf), job, h * 1009 + 10 * n + i)), job) // prettier-ignore
+        const s = score(
+          e.lines.map((l, i) => sawnBy(manner, saw, l, offsetOf(e, saw.kerf), job, h * 1009 + 10 * n + i)),
+          job,
+        )
         return { at: n, family: 'scroll', shape: e.shape, score: s.score, stray: s.stray, against: against[n % 4]! }
       })
       const found = Object.entries(measuredHand(tried)!) as [Skill, number][]

@@ -6,7 +6,25 @@ import { served } from './serve'
 
 const ROUNDS = Number(process.env.ROUNDS ?? 5)
 const ENTRIES = 5000
-const PLACES = ['/', '/pattern', '/joints', '/listen', '/run', '/jobs', '/remedy', '/trials', '/practice', '/log', '/drawer', '/drawer/kit', '/drawer/order', '/saws', '/saws/worth', '/chart', '/settings'] // prettier-ignore
+const PLACES = [
+  '/',
+  '/pattern',
+  '/joints',
+  '/listen',
+  '/run',
+  '/jobs',
+  '/remedy',
+  '/trials',
+  '/practice',
+  '/log',
+  '/drawer',
+  '/drawer/kit',
+  '/drawer/order',
+  '/saws',
+  '/saws/worth',
+  '/chart',
+  '/settings',
+]
 const browser = await chromium.launch(chrome)
 const { base, stop } = await served(4187, process.env.FOLDER)
 const middle = (xs: number[]) => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)]!

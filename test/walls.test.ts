@@ -26,7 +26,11 @@ describe('the walls of the house', () => {
       for (const [level, floor] of rooms.entries())
         for (const room of floor) {
           const to = (other: string) => `../${other}/index${folder.startsWith('core') ? '.js' : ''}`
-          const closed = rooms.slice(level).flat().filter((other) => other !== room).map(to) // prettier-ignore
+          const closed = rooms
+            .slice(level)
+            .flat()
+            .filter((other) => other !== room)
+            .map(to)
           const open = rooms.slice(0, level).flat().map(to)
           // past the index of a neighbor there is no way, however the path is written
           const past = index ? open.flatMap((way) => [way.replace('index', 'inner'), `../${room}/${way}`.replace('index', 'inner')]) : []

@@ -92,12 +92,22 @@ export function simulate(count: number, seed: number): Tally {
     if (random() < 0.5) {
       if (isStrungJob(job)) {
         const band = stressBand(job, blade)
-        const value = fault.id === 'too-tight' ? band.high * (1.05 + 0.2 * random()) : fault.id === 'too-slack' ? band.low * (0.5 + 0.4 * random()) : band.low + (band.high - band.low) * (0.2 + 0.6 * random()) // prettier-ignore
+        const value =
+          fault.id === 'too-tight'
+            ? band.high * (1.05 + 0.2 * random())
+            : fault.id === 'too-slack'
+              ? band.low * (0.5 + 0.4 * random())
+              : band.low + (band.high - band.low) * (0.2 + 0.6 * random())
         heard.stress = { value, doubt: value * 0.03, at: 0 }
       }
       if (kind === 'scroll' || kind === 'jigsaw') {
         const band = speedBand(job, blade)
-        const value = fault.id === 'strokes-fast' ? band.high * (1.15 + 0.4 * random()) : fault.id === 'strokes-slow' ? band.low * (0.5 + 0.3 * random()) : band.low + (band.high - band.low) * random() // prettier-ignore
+        const value =
+          fault.id === 'strokes-fast'
+            ? band.high * (1.15 + 0.4 * random())
+            : fault.id === 'strokes-slow'
+              ? band.low * (0.5 + 0.3 * random())
+              : band.low + (band.high - band.low) * random()
         heard.spm = { value, doubt: 10, at: 0 }
       }
     }
@@ -139,7 +149,10 @@ export function simulate(count: number, seed: number): Tally {
     if (cured && cures <= 3) tally.threeCures++
     tally.cost += spent
     const down = (order: CauseId[]) => order.slice(0, order.indexOf(fault.id) + 1).reduce((s, id) => s + cureCost(job, id), 0)
-    const common = truths.filter(can).sort((a, b) => b.kinds[kind]! - a.kinds[kind]!).map((t) => t.id) // prettier-ignore
+    const common = truths
+      .filter(can)
+      .sort((a, b) => b.kinds[kind]! - a.kinds[kind]!)
+      .map((t) => t.id)
     const list = printed[told[0]!]?.filter((id) => common.includes(id)) ?? []
     tally.list += down(common)
     tally.print += down([...list, ...common.filter((id) => !list.includes(id))])

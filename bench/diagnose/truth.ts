@@ -14,29 +14,71 @@ export interface TrueFault {
   /** s */
   cost: number
 }
-const f = (id: CauseId, kinds: TrueFault['kinds'], often: Sign[], now: Sign[], tells: TrueFault['tells'], cost: number): TrueFault => ({ id, kinds, often, now, tells, cost }) // prettier-ignore
+const f = (id: CauseId, kinds: TrueFault['kinds'], often: Sign[], now: Sign[], tells: TrueFault['tells'], cost: number): TrueFault => ({
+  id,
+  kinds,
+  often,
+  now,
+  tells,
+  cost,
+})
 
 export const truths: readonly TrueFault[] = [
   f('too-tight', { scroll: 3, frame: 5 }, ['snaps'], ['slips'], { pluck: 'high', thumb: 'hard' }, 15),
   f('too-slack', { scroll: 8, frame: 8 }, ['wanders', 'not-square'], ['line-lost', 'snaps'], { pluck: 'low', thumb: 'soft' }, 15),
-  f('fed-hard', { scroll: 10, frame: 8, jigsaw: 8, hand: 8 }, ['snaps', 'wanders', 'bogs'], ['burns', 'not-square'], { 'ease-feed': 'better' }, 10), // prettier-ignore
-  f('dull', { scroll: 12, frame: 10, jigsaw: 12, hand: 10 }, ['burns', 'bogs', 'snaps'], ['wanders', 'hops', 'fuzz-under'], { lens: 'worn', 'new-blade': 'better', 'count-strokes': 'more' }, 80), // prettier-ignore
+  f(
+    'fed-hard',
+    { scroll: 10, frame: 8, jigsaw: 8, hand: 8 },
+    ['snaps', 'wanders', 'bogs'],
+    ['burns', 'not-square'],
+    { 'ease-feed': 'better' },
+    10,
+  ),
+  f(
+    'dull',
+    { scroll: 12, frame: 10, jigsaw: 12, hand: 10 },
+    ['burns', 'bogs', 'snaps'],
+    ['wanders', 'hops', 'fuzz-under'],
+    { lens: 'worn', 'new-blade': 'better', 'count-strokes': 'more' },
+    80,
+  ),
   f('blade-small', { scroll: 4, frame: 3, jigsaw: 2 }, ['snaps', 'bogs'], ['wanders'], {}, 80),
   f('blade-big', { scroll: 4, frame: 2, jigsaw: 4 }, ['corner-rounded', 'corner-overcut'], ['binds', 'line-lost', 'burns'], {}, 80),
-  f('teeth-few', { scroll: 4, frame: 5, jigsaw: 4, hand: 2 }, ['fuzz-under', 'hops', 'chips-under'], ['ridges', 'chatters', 'snaps'], {}, 80), // prettier-ignore
+  f(
+    'teeth-few',
+    { scroll: 4, frame: 5, jigsaw: 4, hand: 2 },
+    ['fuzz-under', 'hops', 'chips-under'],
+    ['ridges', 'chatters', 'snaps'],
+    {},
+    80,
+  ),
   f('teeth-many', { scroll: 4, frame: 2, jigsaw: 3, hand: 3 }, ['burns', 'welds', 'bogs'], [], { 'count-strokes': 'more' }, 80),
   f('gullets-packed', { scroll: 4, frame: 2, jigsaw: 4, hand: 4 }, ['burns', 'bogs'], ['binds', 'welds'], { 'ease-feed': 'better' }, 30),
   f('strokes-fast', { scroll: 8, jigsaw: 6 }, ['burns', 'welds'], ['chatters', 'line-lost'], { slower: 'better', faster: 'worse' }, 10),
   f('strokes-slow', { scroll: 4, jigsaw: 3 }, ['bogs'], ['ridges', 'chatters', 'hops'], { faster: 'better' }, 10),
   f('lead', { scroll: 10, frame: 3, jigsaw: 3, hand: 3 }, ['wanders', 'line-lost'], [], { 'freehand-line': 'steady-lead' }, 20),
   f('table-off', { scroll: 6, jigsaw: 4 }, ['not-square'], ['joint-gap'], { square: 'off' }, 40),
-  f('side-push', { scroll: 6, frame: 4, jigsaw: 4, hand: 1 }, ['not-square'], ['wanders', 'line-lost', 'snaps'], { 'mark-both-faces': 'differs' }, 10), // prettier-ignore
+  f(
+    'side-push',
+    { scroll: 6, frame: 4, jigsaw: 4, hand: 1 },
+    ['not-square'],
+    ['wanders', 'line-lost', 'snaps'],
+    { 'mark-both-faces': 'differs' },
+    10,
+  ),
   f('reverse-not-reaching', { scroll: 6 }, ['fuzz-under', 'chips-under'], [], { 'raise-blade': 'better' }, 40),
   f('no-backing', { scroll: 5, frame: 4, jigsaw: 4 }, ['fuzz-under', 'chips-under'], ['hops'], { backing: 'better' }, 60),
   f('hold-down-high', { scroll: 7 }, ['hops'], ['chatters', 'snaps'], { 'hold-down': 'high' }, 10),
   f('oil-on-ends', { scroll: 5, frame: 3 }, ['slips'], [], { 'wipe-ends': 'oily', tug: 'slips' }, 45),
   f('clamp-worn', { scroll: 3, frame: 2, jigsaw: 1 }, ['slips'], [], { tug: 'slips' }, 150),
-  f('seated-wrong', { scroll: 4, frame: 3, jigsaw: 4 }, ['slips', 'snaps'], ['not-square', 'wanders'], { tug: 'slips', 'sight-blade': 'bent' }, 40), // prettier-ignore
+  f(
+    'seated-wrong',
+    { scroll: 4, frame: 3, jigsaw: 4 },
+    ['slips', 'snaps'],
+    ['not-square', 'wanders'],
+    { tug: 'slips', 'sight-blade': 'bent' },
+    40,
+  ),
   f('kinked', { scroll: 3, frame: 4, jigsaw: 2 }, ['snaps'], ['wanders', 'ridges'], { 'sight-blade': 'bent', 'new-blade': 'better' }, 80),
   f('ends-twisted', { scroll: 2, frame: 3 }, ['wanders'], ['line-lost', 'not-square', 'snaps'], { 'sight-blade': 'bent' }, 40),
   f('roller-off', { jigsaw: 5 }, ['snaps', 'wanders'], ['not-square', 'chatters'], { roller: 'off' }, 10),
@@ -51,8 +93,22 @@ export const truths: readonly TrueFault[] = [
   f('set-lost', { hand: 5, jigsaw: 1 }, ['binds'], ['burns', 'wanders'], {}, 150),
   f('plate-dry', { hand: 6 }, ['binds'], ['bogs'], { wax: 'better' }, 20),
   f('steep-angle', { hand: 5 }, ['chatters', 'hops'], ['chips-top', 'runs-away'], {}, 10),
-  f('stance', { hand: 8 }, ['not-square', 'wanders'], ['line-lost', 'joint-gap'], { 'freehand-line': 'wanders', 'mark-both-faces': 'differs' }, 10), // prettier-ignore
-  f('side-changed', { scroll: 3, frame: 3, hand: 4, jigsaw: 2 }, ['joint-gap', 'uneven-when-peeled'], ['line-lost'], { 'peel-pattern': 'shows' }, 15), // prettier-ignore
+  f(
+    'stance',
+    { hand: 8 },
+    ['not-square', 'wanders'],
+    ['line-lost', 'joint-gap'],
+    { 'freehand-line': 'wanders', 'mark-both-faces': 'differs' },
+    10,
+  ),
+  f(
+    'side-changed',
+    { scroll: 3, frame: 3, hand: 4, jigsaw: 2 },
+    ['joint-gap', 'uneven-when-peeled'],
+    ['line-lost'],
+    { 'peel-pattern': 'shows' },
+    15,
+  ),
   f('filing-wrong', { hand: 5 }, ['fuzz-under', 'bogs'], ['chips-under', 'ridges'], { lens: 'wrong-teeth' }, 100),
   f('wrong-pattern', { scroll: 4, jigsaw: 4, frame: 2 }, ['fuzz-under', 'chips-under'], ['chips-top', 'welds', 'ridges'], {}, 80),
   f('piece-too-big', { scroll: 5, frame: 4 }, ['hits-arm'], [], {}, 120),

@@ -123,7 +123,25 @@ function demandIn(seed: number, days: number) {
     }
   }
   const minutes = () => each * Math.exp(0.4 * normal())
-  const logged = cutsIn(365).map((t, i): LogEntry => ({ id: `${i}`, at: NOW - (365 - t) * DAY, jobId: 'a', title: 'a', job, blade, model: MODEL, predicted: { feed: 1, spm: 900, seconds: 1 }, minutes: minutes(), length: 500, blades: 1, fate: 'fine', face: 4, underside: 4, edge: 4, cleanUpMinutes: 0, note: '' })) // prettier-ignore
+  const logged = cutsIn(365).map((t, i): LogEntry => ({
+    id: `${i}`,
+    at: NOW - (365 - t) * DAY,
+    jobId: 'a',
+    title: 'a',
+    job,
+    blade,
+    model: MODEL,
+    predicted: { feed: 1, spm: 900, seconds: 1 },
+    minutes: minutes(),
+    length: 500,
+    blades: 1,
+    fate: 'fine',
+    face: 4,
+    underside: 4,
+    edge: 4,
+    cleanUpMinutes: 0,
+    note: '',
+  }))
   if (!logged.length) return undefined
   const uses = workOf(logged, [], NOW).flatMap((w) => w.uses)
   const count = Math.floor(6 * random())
@@ -149,7 +167,6 @@ for (const [low, high] of [
   [0.5, 0.8],
   [0.8, 1.01],
 ] as const) {
-  // prettier-ignore
   const at = found.filter((d) => d.chance >= low && d.chance < high)
   console.log(
     `  ${percent(low).padStart(5)} to ${percent(Math.min(1, high)).padStart(5)}: ${String(at.length).padStart(5)} cases, told ${percent(at.reduce((t, d) => t + d.chance, 0) / at.length)}, came ${percent(at.filter((d) => d.out).length / at.length)}`,
@@ -160,7 +177,10 @@ const rate = found.filter((d) => d.out).length / found.length
 console.log(
   `  mean squared error of the chance: ${brier((d) => d.chance).toFixed(3)}; of always saying ${percent(rate)}: ${brier(() => rate).toFixed(3)}`,
 )
-const rule = (orders: (d: (typeof found)[number]) => boolean) => ({ missed: found.filter((d) => d.out && !orders(d)).length, needless: found.filter((d) => !d.out && orders(d)).length }) // prettier-ignore
+const rule = (orders: (d: (typeof found)[number]) => boolean) => ({
+  missed: found.filter((d) => d.out && !orders(d)).length,
+  needless: found.filter((d) => !d.out && orders(d)).length,
+})
 const [mine, two] = [rule((d) => d.orders), rule((d) => d.count <= 2)]
 console.log(
   `  of ${found.length}: ran out without an order ${mine.missed}, ordered without need ${mine.needless}; “order at two left”: ${two.missed}, ${two.needless}`,

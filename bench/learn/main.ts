@@ -19,7 +19,6 @@ for (const [name, times] of [
   ['spread as foreseen', 1],
   ['twice as spread', 2],
 ] as const) {
-  // prettier-ignore
   for (const cuts of [0, 5, 20, 60]) {
     const error: number[] = []
     const blind: number[] = []
@@ -43,7 +42,10 @@ for (const [name, times] of [
         held.life!.push(holds(f.life, h.life))
         for (const k of ['edge', 'face', 'underside'] as const) held[k]!.push(holds(f[k], h[k]))
         // which of the first five: true seconds of time and clean-up
-        const truly = first.map((r) => { const x = shop.middle(j, r.blade); return x.sawing + x.threading + x.ready + x.cleanUp }) // prettier-ignore
+        const truly = first.map((r) => {
+          const x = shop.middle(j, r.blade)
+          return x.sawing + x.threading + x.ready + x.cleanUp
+        })
         const least = (values: number[]) => values.indexOf(Math.min(...values))
         const best = Math.min(...truly)
         const chosenBlind = truly[least(first.map((r) => r.time.total))]!
@@ -51,7 +53,10 @@ for (const [name, times] of [
         lossBlind += chosenBlind - best
         lossTold += chosenTold - best
         worse += chosenTold / chosenBlind - 1
-        const whole = (blade: Blade) => { const x = shop.middle(j, blade); return x.sawing + x.threading + x.ready + x.cleanUp } // prettier-ignore
+        const whole = (blade: Blade) => {
+          const x = shop.middle(j, blade)
+          return x.sawing + x.threading + x.ready + x.cleanUp
+        }
         const [before, after] = [whole(first[0]!.blade), whole(rankBlades(j, { beliefs }).value[0]!.blade)]
         savedTold += (before - after) / before
         savedAll += (before - whole(rankBlades(j, { beliefs: shop.knowing(j, blades) }).value[0]!.blade)) / before

@@ -1,4 +1,22 @@
-import { evaluate, forecast, gradesOf, learn, makeJob, materials, MODEL, rankBlades, readySeconds, responses, saws, systemOf, type Beliefs, type Blade, type Grade, type Job, type LogEntry } from '../../core/src/index.js' // prettier-ignore
+import {
+  evaluate,
+  forecast,
+  gradesOf,
+  learn,
+  makeJob,
+  materials,
+  MODEL,
+  rankBlades,
+  readySeconds,
+  responses,
+  saws,
+  systemOf,
+  type Beliefs,
+  type Blade,
+  type Grade,
+  type Job,
+  type LogEntry,
+} from '../../core/src/index.js'
 import { seeded } from '../../core/src/number/index.js'
 
 // The truth is made here, by none of the model's own functions: its own spreads, its own levels, another kind of scatter.
@@ -82,7 +100,17 @@ export function shopOf(seed: number, times: number) {
     const first = lasts
     while (left > lasts && used < 99) [left, used, lasts] = [left - lasts, used + 1, m.life * Math.exp(0.5 * gauss(random))]
     const worn = left > 0.95 * lasts
-    return { atSaw, cleanUp, total: m.ready + atSaw + cleanUp, edge: grade(m.edge), face: grade(m.face), underside: grade(m.underside), used, worn, life: first } // prettier-ignore
+    return {
+      atSaw,
+      cleanUp,
+      total: m.ready + atSaw + cleanUp,
+      edge: grade(m.edge),
+      face: grade(m.face),
+      underside: grade(m.underside),
+      used,
+      worn,
+      life: first,
+    }
   }
   function entry(i: number): LogEntry {
     const j = job()
@@ -90,11 +118,24 @@ export function shopOf(seed: number, times: number) {
     const b = list[Math.floor(random() * Math.min(8, list.length))]!.blade
     const h = happens(j, b)
     return {
-      id: `e${i}`, at: 1.7e12 + i * 8.64e7, jobId: 'j', title: '', job: j, blade: b, model: MODEL,
+      id: `e${i}`,
+      at: 1.7e12 + i * 8.64e7,
+      jobId: 'j',
+      title: '',
+      job: j,
+      blade: b,
+      model: MODEL,
       predicted: { feed: 1, spm: 1, seconds: 1 },
-      minutes: h.atSaw / 60, length: j.cut.length, blades: h.used, fate: h.worn ? 'dull' : 'fine',
-      face: h.face, underside: h.underside, edge: h.edge, cleanUpMinutes: h.cleanUp / 60, note: '',
-    } // prettier-ignore
+      minutes: h.atSaw / 60,
+      length: j.cut.length,
+      blades: h.used,
+      fate: h.worn ? 'dull' : 'fine',
+      face: h.face,
+      underside: h.underside,
+      edge: h.edge,
+      cleanUpMinutes: h.cleanUp / 60,
+      note: '',
+    }
   }
   /** beliefs that know the truth of these jobs and blades */
   function knowing(j: Job, list: readonly Blade[]): Beliefs {
@@ -105,7 +146,9 @@ export function shopOf(seed: number, times: number) {
       const at: Record<string, number> = { ...p.at }
       const mean = [...p.mean]
       const spread = ['edge', 'face', 'underside'].includes(r) ? GRADED : SPREAD
-      const tell = (level: string, value: number) => { at[`${r} ${level}`] = mean.push(value) - 1 } // prettier-ignore
+      const tell = (level: string, value: number) => {
+        at[`${r} ${level}`] = mean.push(value) - 1
+      }
       tell('user:', factor(r, 'user', spread.user))
       tell(`class:${m.cuts}`, factor(r, m.cuts, spread.class))
       tell(`material:${m.id}`, factor(r, m.id, spread.material))
@@ -114,7 +157,13 @@ export function shopOf(seed: number, times: number) {
         tell(`pattern:${teeth}`, factor(r, teeth, spread.pattern))
         tell(`match:${teeth} in ${m.cuts}`, factor(r, `${teeth}/${m.cuts}`, spread.match))
       }
-      known.systems[systemOf(r)] = { ...p, at, mean: Float64Array.from(mean), spoke: new Float64Array(mean.length), cov: new Float64Array(mean.length ** 2) } // prettier-ignore
+      known.systems[systemOf(r)] = {
+        ...p,
+        at,
+        mean: Float64Array.from(mean),
+        spoke: new Float64Array(mean.length),
+        cov: new Float64Array(mean.length ** 2),
+      }
     }
     return known
   }

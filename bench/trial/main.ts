@@ -35,6 +35,11 @@ for (const [name, judge] of cases) {
     if (first.length < judge.blades / 2) small++
   }
   const ms = (performance.now() - from) / TRIALS
-  rows[name] = { 'sure winner': percent(sure / TRIALS), 'best in first group': percent(inFirst / TRIALS), 'first group under half': percent(small / TRIALS), 'ms a trial': ms.toFixed(0) } // prettier-ignore
+  rows[name] = {
+    'sure winner': percent(sure / TRIALS),
+    'best in first group': percent(inFirst / TRIALS),
+    'first group under half': percent(small / TRIALS),
+    'ms a trial': ms.toFixed(0),
+  }
 }
 console.table(rows)

@@ -89,7 +89,14 @@ describe('what a job comes to', () => {
   it('a line that was measured is told more surely, and is forgotten where the cut becomes another', () => {
     const job = makeJob({ saw: sawById('scroll-plain')! })
     const { blade } = rankBlades(job).value[0]!
-    const course = { bends: [[4, 400], [60, 600]] as const, corners: 20, stops: 0 } // prettier-ignore
+    const course = {
+      bends: [
+        [4, 400],
+        [60, 600],
+      ] as const,
+      corners: 20,
+      stops: 0,
+    }
     const drawn = { ...job, cut: recut(job.cut, { course }) }
     const width = ({ sawing: { low, high } }: ReturnType<typeof forecast>) => high / low
     expect(width(forecast(drawn, blade))).toBeLessThan(width(forecast(job, blade)))

@@ -90,7 +90,11 @@ describe('searches come to the same whatever they are bounded by', () => {
     for (let turn = 0; turn < plate.length; turn += 2) {
       const points = [...plate.slice(turn), ...plate.slice(0, turn)]
       const rings = nest([ring(points)])
-      const webs = findWebs(rings, rings.map((r) => measure(r.points, r.role)), 10) // prettier-ignore
+      const webs = findWebs(
+        rings,
+        rings.map((r) => measure(r.points, r.role)),
+        10,
+      )
       expect(webs.map((w) => Math.round(w.width * 1000) / 1000)).toEqual([2])
     }
   })

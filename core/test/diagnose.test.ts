@@ -109,7 +109,8 @@ describe('from signs to causes', () => {
           for (const outcome of testOutcomes[t.id]) {
             const most = Math.max(...d.causes.map((c) => answering(faultById(c.id), t, outcome)))
             const more = diagnose({ ...a, outcomes: [...a.outcomes, { test: t.id, outcome }] })
-            for (const c of more.causes) if (answering(faultById(c.id), t, outcome) >= most - 1e-12) expect(c.p).toBeGreaterThanOrEqual(p.get(c.id)! - 1e-12) // prettier-ignore
+            for (const c of more.causes)
+              if (answering(faultById(c.id), t, outcome) >= most - 1e-12) expect(c.p).toBeGreaterThanOrEqual(p.get(c.id)! - 1e-12)
           }
         }
       }),
@@ -152,7 +153,10 @@ describe('from signs to causes', () => {
     const other = { ...entry, job: { ...scroll, saw: { ...scroll.saw, id: 'another' } } } as LogEntry
     expect(diagnose({ job: scroll, blade, signs: ['slips'], entries: [other] }).causes).toEqual(d.causes)
     // a table found square the other day is likely square still; where it was, nothing else changes
-    const square = (outcome: 'true' | 'off') => diagnose({ job: scroll, blade, signs: ['not-square'], checked: [{ test: 'square', outcome }] }).causes.find((c) => c.id === 'table-off')!.p // prettier-ignore
+    const square = (outcome: 'true' | 'off') =>
+      diagnose({ job: scroll, blade, signs: ['not-square'], checked: [{ test: 'square', outcome }] }).causes.find(
+        (c) => c.id === 'table-off',
+      )!.p
     const unlooked = diagnose({ job: scroll, blade, signs: ['not-square'] }).causes.find((c) => c.id === 'table-off')!.p
     expect(square('true')).toBeLessThan(0.6 * unlooked)
     // what was off then has been set right

@@ -5,10 +5,19 @@ type Group = readonly [code: number, value: number | string]
 const entity = (type: string, ...groups: Group[]) => [[0, type] as Group, ...groups]
 const file = (entities: Group[][], { header = [] as Group[], blocks = [] as Group[][], tables = [] as Group[] } = {}) => {
   const section = (name: string, groups: Group[]): Group[] => [[0, 'SECTION'], [2, name], ...groups, [0, 'ENDSEC']]
-  const all = [...section('HEADER', header), ...section('TABLES', tables), ...section('BLOCKS', blocks.flat()), ...section('ENTITIES', entities.flat()), [0, 'EOF'] as Group] // prettier-ignore
+  const all = [
+    ...section('HEADER', header),
+    ...section('TABLES', tables),
+    ...section('BLOCKS', blocks.flat()),
+    ...section('ENTITIES', entities.flat()),
+    [0, 'EOF'] as Group,
+  ]
   return all.map(([c, v]) => `${c}\n${v}`).join('\n')
 }
-const millimetres: Group[] = [[9, '$INSUNITS'], [70, 4]] // prettier-ignore
+const millimetres: Group[] = [
+  [9, '$INSUNITS'],
+  [70, 4],
+]
 function lines(entities: Group[][], more: Parameters<typeof file>[1] = {}) {
   const read = readDxf(file(entities, { header: millimetres, ...more }))
   if (!read.ok) throw new Error(read.message)
@@ -53,11 +62,46 @@ describe('a DXF drawing', () => {
   })
   it('splines: a weighted one is a true circle’s quarter, one through points passes them all', () => {
     const w = Math.SQRT1_2
-    const quarter = entity('SPLINE', [70, 4], [71, 2], [72, 6], [73, 3], ...[0, 0, 0, 1, 1, 1].map((k): Group => [40, k]), ...[1, w, 1].map((x): Group => [41, x]), [10, 20], [20, 0], [10, 20], [20, 20], [10, 0], [20, 20]) // prettier-ignore
-    const fits = [[0, 0], [10, 8], [22, 3], [30, 12]] as const // prettier-ignore
-    const fitted = entity('SPLINE', [70, 0], [71, 3], ...fits.flatMap(([x, y]): Group[] => [[11, x], [21, y]])) // prettier-ignore
+    const quarter = entity(
+      'SPLINE',
+      [70, 4],
+      [71, 2],
+      [72, 6],
+      [73, 3],
+      ...[0, 0, 0, 1, 1, 1].map((k): Group => [40, k]),
+      ...[1, w, 1].map((x): Group => [41, x]),
+      [10, 20],
+      [20, 0],
+      [10, 20],
+      [20, 20],
+      [10, 0],
+      [20, 20],
+    )
+    const fits = [
+      [0, 0],
+      [10, 8],
+      [22, 3],
+      [30, 12],
+    ] as const
+    const fitted = entity(
+      'SPLINE',
+      [70, 0],
+      [71, 3],
+      ...fits.flatMap(([x, y]): Group[] => [
+        [11, x],
+        [21, y],
+      ]),
+    )
     const round = [0, 1, 2, 3, 4, 5].map((i) => [20 * Math.cos((i * Math.PI) / 3), 20 * Math.sin((i * Math.PI) / 3)] as const)
-    const ring = entity('SPLINE', [70, 1], [71, 3], ...round.flatMap(([x, y]): Group[] => [[11, x], [21, y]])) // prettier-ignore
+    const ring = entity(
+      'SPLINE',
+      [70, 1],
+      [71, 3],
+      ...round.flatMap(([x, y]): Group[] => [
+        [11, x],
+        [21, y],
+      ]),
+    )
     const [a, b, c] = lines([quarter, fitted, ring]).lines
     expect(off(a!, [0, 0], 20)).toBeLessThan(1e-4)
     for (const [x, y] of fits) expect(Math.min(...places(b!).map(([u, v]) => Math.hypot(u - x, v - y)))).toBeLessThan(1e-6)
@@ -76,20 +120,66 @@ describe('a DXF drawing', () => {
       { blocks: tooth },
     )
     near([...first(found[0]!), ...last(found[0]!)], [100, 50, 100, 56])
-    expect(found.slice(1, 7).map((l) => first(l).map((v) => Math.round(v) + 0))).toEqual([[0, 0], [0, 20], [10, 0], [10, 20], [20, 0], [20, 20]]) // prettier-ignore
+    expect(found.slice(1, 7).map((l) => first(l).map((v) => Math.round(v) + 0))).toEqual([
+      [0, 0],
+      [0, 20],
+      [10, 0],
+      [10, 20],
+      [20, 0],
+      [20, 20],
+    ])
     near(last(found[7]!), [-3, 0])
     expect(notes.map((n) => n.what)).toEqual(['an insert of a block that is not there'])
   })
   it('old polylines, multiple lines and the layers they lie on are read; what is hidden or no line is told', () => {
-    const tables: Group[] = [[0, 'TABLE'], [2, 'LAYER'], [0, 'LAYER'], [2, 'Gone'], [70, 1], [62, 7], [0, 'LAYER'], [2, 'Off'], [70, 0], [62, -3], [0, 'ENDTAB']] // prettier-ignore
+    const tables: Group[] = [
+      [0, 'TABLE'],
+      [2, 'LAYER'],
+      [0, 'LAYER'],
+      [2, 'Gone'],
+      [70, 1],
+      [62, 7],
+      [0, 'LAYER'],
+      [2, 'Off'],
+      [70, 0],
+      [62, -3],
+      [0, 'ENDTAB'],
+    ]
     const line = (layer: string) => entity('LINE', [8, layer], [10, 0], [20, 0], [11, 9], [21, 0])
     const { lines: found, notes } = lines(
       [
         line('Kept'),
         line('Gone'),
         line('Off'),
-        [...entity('POLYLINE', [70, 1]), ...[[0, 0], [8, 0], [8, 5]].flatMap(([x, y]) => entity('VERTEX', [10, x!], [20, y!])), ...entity('SEQEND')], // prettier-ignore
-        entity('MLINE', [71, 0], [11, 0], [21, 0], [13, 0], [23, 1], [74, 1], [41, 2], [74, 1], [41, -2], [11, 30], [21, 0], [13, 0], [23, 1], [74, 1], [41, 2], [74, 1], [41, -2]), // prettier-ignore
+        [
+          ...entity('POLYLINE', [70, 1]),
+          ...[
+            [0, 0],
+            [8, 0],
+            [8, 5],
+          ].flatMap(([x, y]) => entity('VERTEX', [10, x!], [20, y!])),
+          ...entity('SEQEND'),
+        ],
+        entity(
+          'MLINE',
+          [71, 0],
+          [11, 0],
+          [21, 0],
+          [13, 0],
+          [23, 1],
+          [74, 1],
+          [41, 2],
+          [74, 1],
+          [41, -2],
+          [11, 30],
+          [21, 0],
+          [13, 0],
+          [23, 1],
+          [74, 1],
+          [41, 2],
+          [74, 1],
+          [41, -2],
+        ),
         entity('MTEXT', [1, 'Saw here']),
         entity('CIRCLE', [10, 0], [20, 0], [40, -3]),
         entity('LINE', [10, 'x'], [20, 0], [11, 9], [21, 0]),
@@ -112,8 +202,16 @@ describe('a DXF drawing', () => {
       [5, 10],
       [6, 1000],
     ] as const) {
-      // prettier-ignore
-      const { lines: found, declared, scale } = lines([line], { header: [[9, '$INSUNITS'], [70, code]] }) // prettier-ignore
+      const {
+        lines: found,
+        declared,
+        scale,
+      } = lines([line], {
+        header: [
+          [9, '$INSUNITS'],
+          [70, code],
+        ],
+      })
       expect([last(found[0]!)[0], declared, scale]).toEqual([2 * mm, true, mm])
     }
     const silent = lines([line], { header: [] })
@@ -121,6 +219,9 @@ describe('a DXF drawing', () => {
     const withSheet = lines([line, entity('LINE', [67, 1], [10, 0], [20, 0], [11, 400], [21, 0])])
     expect([withSheet.lines.length, withSheet.notes[0]!.what]).toEqual([1, 'the sheet laid out for print left out: frame, title, views'])
     expect(readDxf(file([], { header: millimetres }))).toMatchObject({ ok: false, message: 'There is no drawn line in this file.' })
-    expect(readDxf(file([entity('TEXT', [1, 'x'])]))).toMatchObject({ ok: false, message: expect.stringMatching(/No line to saw was found: text/) as string }) // prettier-ignore
+    expect(readDxf(file([entity('TEXT', [1, 'x'])]))).toMatchObject({
+      ok: false,
+      message: expect.stringMatching(/No line to saw was found: text/) as string,
+    })
   })
 })

@@ -260,7 +260,11 @@ describe('what the trade would take, and why', () => {
         .filter((m) => m.state === 'near')
         .map((m) => m.limit),
     ).toEqual(['turn'])
-    expect(marginsOf(curve({ radius: 15 }), bladeById('jig-ground-10')!).filter(stops).map((m) => m.limit)).toEqual(['turn']) // prettier-ignore
+    expect(
+      marginsOf(curve({ radius: 15 }), bladeById('jig-ground-10')!)
+        .filter(stops)
+        .map((m) => m.limit),
+    ).toEqual(['turn'])
   })
   it('a laminate edge that shows: teeth that leave its face clean, no orbit', () => {
     const j = job('veneered-ply', 18, 'jigsaw-orbital', { ...straight, up: 'show', finish: 'careful' }, { pace: 0.2 })

@@ -266,7 +266,12 @@ describe('strokes drawn by both their edges', () => {
       expect(Math.min(ends[0]!, ends.at(-1)!)).toBeLessThan(0.3)
       // along one axis, half the stroke's width short of its end at most
       const p = Array.from(l.points)
-      expect(Math.min(Math.max(...p.map((v, i) => (i % 2 ? 0 : Math.abs(v - 50.5)))), Math.max(...p.map((v, i) => (i % 2 ? Math.abs(v - 50.5) : 0))))).toBeLessThan(0.2) // prettier-ignore
+      expect(
+        Math.min(
+          Math.max(...p.map((v, i) => (i % 2 ? 0 : Math.abs(v - 50.5)))),
+          Math.max(...p.map((v, i) => (i % 2 ? Math.abs(v - 50.5) : 0))),
+        ),
+      ).toBeLessThan(0.2)
       expect(Math.max(...ends)).toBeGreaterThan(29)
     }
   })
@@ -278,7 +283,6 @@ describe('strokes drawn by both their edges', () => {
       '<path d="M10 10h5v1h-5z M90 90h4v-80h-3z"/>',
       circle(50, 50, 20),
     ])
-      // prettier-ignore
       expect(found(body), body).toBeUndefined()
   })
 })

@@ -179,8 +179,18 @@ describe('ways out', () => {
 describe('rows state their facts', () => {
   it('stiffness, strip and stress come from the row, not from a name or a hatch', () => {
     for (const b of blades) expect(b.safeStress).toBe(b.strip === 'frame' ? 760 : 525)
-    expect(blades.filter((b) => b.plate?.needsBox).map((b) => b.plate!.kind).sort()).toEqual(['mitre-box', 'mitre-box-adjustable']) // prettier-ignore
-    expect(materials.filter((m) => m.build === 'chips').map((m) => m.id).sort()).toEqual(['chipboard', 'hardboard', 'mdf', 'osb']) // prettier-ignore
+    expect(
+      blades
+        .filter((b) => b.plate?.needsBox)
+        .map((b) => b.plate!.kind)
+        .sort(),
+    ).toEqual(['mitre-box', 'mitre-box-adjustable'])
+    expect(
+      materials
+        .filter((m) => m.build === 'chips')
+        .map((m) => m.id)
+        .sort(),
+    ).toEqual(['chipboard', 'hardboard', 'mdf', 'osb'])
     expect(materials.every((m) => (m.hard === true) === (m.group === 'hardwood'))).toBe(true)
   })
   it('a window names what closes it, whichever saw', () => {

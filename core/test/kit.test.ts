@@ -82,7 +82,17 @@ describe('kit', () => {
 
   it('of real jobs and blades, against every choice; what it covers can be sawn, and the curve only grows', () => {
     const jobs = typicalMix(['fretwork', 'jewelry'])
-    const among = named('scroll-reverse-skip-2o0', 'scroll-reverse-skip-3', 'scroll-reverse-skip-7', 'scroll-ground-12', 'scroll-twisted-2', 'jeweler-4o0', 'jeweler-2o0', 'jeweler-2', 'jeweler-5') // prettier-ignore
+    const among = named(
+      'scroll-reverse-skip-2o0',
+      'scroll-reverse-skip-3',
+      'scroll-reverse-skip-7',
+      'scroll-ground-12',
+      'scroll-twisted-2',
+      'jeweler-4o0',
+      'jeweler-2o0',
+      'jeweler-2',
+      'jeweler-5',
+    )
     const { kit, covered, loss, curve } = bestKit({ jobs, blades: among, size: 3 })
     // a poorer edge counts as time: four times its share of score
     const scores = new Map(jobs.map((j) => [j, new Map(rankBlades(j.job, { blades: among }).value.map((r) => [r.blade.id, r.score]))]))
@@ -157,7 +167,26 @@ describe('kit', () => {
 const cut = (days: number, patch: Partial<LogEntry> = {}): LogEntry => {
   const job = patch.job ?? makeJob({ cut: { length: 800, openings: 4 } })
   const blade = patch.blade ?? bladeById('scroll-reverse-skip-4')!
-  return { id: `e${days}`, at: NOW - days * DAY, jobId: 'a', title: 'Dial', job, blade, model: MODEL, predicted: { feed: 1, spm: 900, seconds: 900 }, minutes: 15, length: 800, blades: 1, fate: 'fine', face: 4, underside: 4, edge: 4, cleanUpMinutes: 5, note: '', ...patch } // prettier-ignore
+  return {
+    id: `e${days}`,
+    at: NOW - days * DAY,
+    jobId: 'a',
+    title: 'Dial',
+    job,
+    blade,
+    model: MODEL,
+    predicted: { feed: 1, spm: 900, seconds: 900 },
+    minutes: 15,
+    length: 800,
+    blades: 1,
+    fate: 'fine',
+    face: 4,
+    underside: 4,
+    edge: 4,
+    cleanUpMinutes: 5,
+    note: '',
+    ...patch,
+  }
 }
 
 describe('work and demand', () => {
@@ -175,7 +204,10 @@ describe('work and demand', () => {
     expect(work.flatMap((w) => w.uses).reduce((t, u) => t + u.yearly * u.minutes, 0) * years).toBeCloseTo(15 + 21 + 15 + 15, 6)
     expect(work).toHaveLength(2)
     // a planned job counts beside it, until it is logged
-    const planned = [{ jobId: 'b', title: 'Tray', job: oak, yearly: 4 }, { jobId: 'a', title: 'Dial', job: makeJob(), yearly: 9 }] // prettier-ignore
+    const planned = [
+      { jobId: 'b', title: 'Tray', job: oak, yearly: 4 },
+      { jobId: 'a', title: 'Dial', job: makeJob(), yearly: 9 },
+    ]
     expect(workOf(log.slice(0, 2), planned, NOW).map((w) => w.from)).toContain('plan')
     expect(workOf(log, planned, NOW).every((w) => w.from === 'log')).toBe(true)
   })
@@ -185,7 +217,12 @@ describe('work and demand', () => {
     const blade = uses[0]!.blade
     const chance = (count: number, days: number, minutes = 0) => demandOf({ uses, drawer: [{ blade, count, minutes }], days })[0]!.runsOut
     expect(chance(0, 10)).toBe(1)
-    for (const [a, b] of [[chance(1, 60), chance(2, 60)], [chance(2, 200), chance(2, 20)], [chance(1, 60, 15), chance(1, 60)]]) expect(a).toBeGreaterThanOrEqual(b!) // prettier-ignore
+    for (const [a, b] of [
+      [chance(1, 60), chance(2, 60)],
+      [chance(2, 200), chance(2, 20)],
+      [chance(1, 60, 15), chance(1, 60)],
+    ])
+      expect(a).toBeGreaterThanOrEqual(b!)
     const [d] = demandOf({ uses, drawer: [{ blade, count: 1, minutes: 0 }], days: 14, months: 6 })
     expect(d!.yearly.low).toBeLessThanOrEqual(d!.yearly.median)
     expect(chance(1 + d!.order, 14 + 182)).toBeLessThanOrEqual(0.12)

@@ -103,7 +103,6 @@ describe('what the solving stands on', () => {
       [1, 2, 0.4],
       [-0.5, 0.5, 0.1],
     ] as const) {
-      // prettier-ignore
       const [s, d] = [0.7, 1e-3]
       const [a, b, c] = [-d, 0, d].map((x) => logP(low, high, eta + x, s))
       const { value, weight } = working(low, high, eta, s)
@@ -122,7 +121,6 @@ describe('without evidence', () => {
       wood('maple', 19),
       makeJob({ saw: sawById('frame-70')!, stock: { material: materialById('silver')!, form: 'board', thickness: 0.8 } }),
     ]) {
-      // prettier-ignore
       const [plain, told] = [rankBlades(job).value, rankBlades(job, { beliefs: none }).value]
       expect(told).toEqual(plain)
       const v = plain[0]!
@@ -169,7 +167,11 @@ describe('with evidence', () => {
     expect(at(job) / at(other)).toBeGreaterThan(1.5)
   })
   it('the show face is graded as it is looked at: sawn face down, it is the lower one', () => {
-    const ply = makeJob({ saw: sawById('jigsaw-orbital')!, stock: { material: materialById('birch-ply')!, form: 'board', thickness: 12 }, cut: { kind: 'outline', radius: 40, shows: 'face', web: undefined, hole: undefined } }) // prettier-ignore
+    const ply = makeJob({
+      saw: sawById('jigsaw-orbital')!,
+      stock: { material: materialById('birch-ply')!, form: 'board', thickness: 12 },
+      cut: { kind: 'outline', radius: 40, shows: 'face', web: undefined, hole: undefined },
+    })
     const up = blades.find((b) => b.cutsOn === 'up' && b.cuts.includes('wood'))!
     const down = forecast({ ...ply, cut: { ...ply.cut, up: 'back' } }, up)
     const shown = forecast({ ...ply, cut: { ...ply.cut, up: 'show' } }, up)
@@ -228,7 +230,12 @@ describe('with evidence', () => {
   it('a trial speaks for its teeth, most in the stock it was made in; one that does not hang together is left out', () => {
     const blades = ['scroll-standard-5', 'scroll-skip-5', 'scroll-reverse-5'].map((id) => bladeById(id)!)
     const design = designTrial({ blades, stocks: [{ id: 'maple' }], repeats: 3, seed: 3 })
-    const orders = [0, 1, 2].map((repeat) => ({ criterion: 'edge' as const, stock: 'maple', repeat, order: [['scroll-skip-5'], ['scroll-reverse-5'], ['scroll-standard-5']] })) // prettier-ignore
+    const orders = [0, 1, 2].map((repeat) => ({
+      criterion: 'edge' as const,
+      stock: 'maple',
+      repeat,
+      order: [['scroll-skip-5'], ['scroll-reverse-5'], ['scroll-standard-5']],
+    }))
     const beliefs = learn({ entries: [], trials: [{ design, orders, blades, jobs: [job], at: 1e12 }] })
     const off = (j: Job, i: number) => forecast(j, blades[i]!, beliefs).evidence.against.edge
     expect(off(job, 1)).toBeGreaterThan(0.15)

@@ -38,7 +38,15 @@ describe('numbers', () => {
         },
       ),
     )
-    expect(solve([[0, 1], [1, 0]], [3, 4])).toEqual([4, 3]) // prettier-ignore
+    expect(
+      solve(
+        [
+          [0, 1],
+          [1, 0],
+        ],
+        [3, 4],
+      ),
+    ).toEqual([4, 3])
   })
   it('the rising line never falls, means what is heard at one place, and is read both ways', () => {
     const points = fc.array(fc.record({ x: fc.integer({ min: 0, max: 9 }), y: real(1, 100), w: real(0.1, 1) }), {
@@ -61,9 +69,20 @@ describe('numbers', () => {
         )
       }),
     )
-    const line = rising([{ x: 1, y: 10, w: 1 }, { x: 3, y: 30, w: 1 }]) // prettier-ignore
+    const line = rising([
+      { x: 1, y: 10, w: 1 },
+      { x: 3, y: 30, w: 1 },
+    ])
     expect([along(line, 2), along(line, 4), backAlong(line, 20)]).toEqual([20, 40, 2])
-    expect(backAlong(rising([{ x: 1, y: 5, w: 1 }, { x: 2, y: 5, w: 1 }]), 7)).toBeUndefined() // prettier-ignore
+    expect(
+      backAlong(
+        rising([
+          { x: 1, y: 5, w: 1 },
+          { x: 2, y: 5, w: 1 },
+        ]),
+        7,
+      ),
+    ).toBeUndefined()
   })
   it('what a search may cost is counted, and only running out is forgiven', () => {
     const search = (steps: number) => bounded(10, (effort) => (spend(effort, steps), steps))

@@ -105,7 +105,11 @@ describe('what holds between neighboring answers', () => {
     const edges = [1, 2, 4].map((n) => evaluate(n === 1 ? one : stack(n), blade).time.cleanUp)
     expect(edges[1]!).toBeGreaterThan(edges[0]!)
     expect(edges[2]!).toBeGreaterThan(edges[1]!)
-    const tall = (h: number) => evaluate(job('jigsaw-orbital', 'spruce', h, { kind: 'straight', radius: undefined, length: 1000, finish: 'ordinary', shows: 'face' }), bladeById('jig-set-8')!) // prettier-ignore
+    const tall = (h: number) =>
+      evaluate(
+        job('jigsaw-orbital', 'spruce', h, { kind: 'straight', radius: undefined, length: 1000, finish: 'ordinary', shows: 'face' }),
+        bladeById('jig-set-8')!,
+      )
     expect(tall(60).time.cleanUp / 60).toBeLessThan(12)
     const rough = evaluate({ ...one, cut: { ...one.cut, finish: 'rough' } }, blade).time.cleanUp
     expect(rough).toBeLessThan(0.05 * edges[0]!)

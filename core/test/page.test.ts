@@ -60,7 +60,40 @@ describe('a printed page', () => {
   })
   it('curves lie on their arcs: a circle of four cubics is round', () => {
     const k = 55.22847
-    const circle = [0, 200, 100, 2, 200, 100 + k, 100 + k, 200, 100, 200, 2, 100 - k, 200, 0, 100 + k, 0, 100, 2, 0, 100 - k, 100 - k, 0, 100, 0, 2, 100 + k, 0, 200, 100 - k, 200, 100, 4] // prettier-ignore
+    const circle = [
+      0,
+      200,
+      100,
+      2,
+      200,
+      100 + k,
+      100 + k,
+      200,
+      100,
+      200,
+      2,
+      100 - k,
+      200,
+      0,
+      100 + k,
+      0,
+      100,
+      2,
+      0,
+      100 - k,
+      100 - k,
+      0,
+      100,
+      0,
+      2,
+      100 + k,
+      0,
+      200,
+      100 - k,
+      200,
+      100,
+      4,
+    ]
     const [line] = drawn([path('closeStroke', circle)], { view: [0, 0, 200, 200] }).lines
     const p = Array.from(line!.points)
     for (let i = 0; i < p.length; i += 2) {
@@ -79,9 +112,16 @@ describe('a printed page', () => {
       path('stroke'),
       op('setFillRGBColor', '#ffffff'),
       path('eoFill'),
-      op('setGState', [['ca', 0.05], ['CA', 0.05], ['LW', 1]]), // prettier-ignore
+      op('setGState', [
+        ['ca', 0.05],
+        ['CA', 0.05],
+        ['LW', 1],
+      ]),
       path('eoFillStroke'),
-      op('setGState', [['ca', 1], ['CA', 0]]), // prettier-ignore
+      op('setGState', [
+        ['ca', 1],
+        ['CA', 0],
+      ]),
       op('setFillColorN', 'a pattern'),
       path('fillStroke'),
     ])

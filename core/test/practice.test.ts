@@ -172,10 +172,21 @@ describe('the score', () => {
     ]) {
       const rungs = ladder.scroll.map((shape) => {
         const e = exercise(shape, 'scroll', blade)
-        const scores = [11, 12, 13].map((seed) => score(e.lines.map((l, i) => sawnBy(manner, saw, l, offsetOf(e, blade.kerf), job, seed + 50 * i)), job).score) // prettier-ignore
+        const scores = [11, 12, 13].map(
+          (seed) =>
+            score(
+              e.lines.map((l, i) => sawnBy(manner, saw, l, offsetOf(e, blade.kerf), job, seed + 50 * i)),
+              job,
+            ).score,
+        )
         return { hard: difficulty(e.lines, saw, job), score: scores.reduce((a, b) => a + b) / 3 }
       })
-      expect(together(rungs.map((r) => r.hard), rungs.map((r) => r.score))).toBeLessThan(-0.65) // prettier-ignore
+      expect(
+        together(
+          rungs.map((r) => r.hard),
+          rungs.map((r) => r.score),
+        ),
+      ).toBeLessThan(-0.65)
     }
   })
 
@@ -185,7 +196,10 @@ describe('the score', () => {
       const saw = simulatedSaw(job, blade)
       for (const shape of ladder[family]) {
         const e = exercise(shape, family, blade)
-        const s = score(e.lines.map((l, i) => sawnBy(teacher, saw, l, offsetOf(e, saw.kerf), job, 3 + i)), job) // prettier-ignore
+        const s = score(
+          e.lines.map((l, i) => sawnBy(teacher, saw, l, offsetOf(e, saw.kerf), job, 3 + i)),
+          job,
+        )
         expect(s.score, `${family} ${shape}`).toBeGreaterThan(65)
         expect(s.sawn, `${family} ${shape}`).toBeGreaterThan(0.95 * s.length)
       }
@@ -210,7 +224,10 @@ describe('a hand', () => {
     Array.from({ length: 8 }, (_, n) => {
       const shape = shapes[n % 4]!
       const e = exercise(shape, 'scroll', blade)
-      const s = score(e.lines.map((l) => sawnBy(hand(n), saw, l, offsetOf(e, blade.kerf), job, seed * 97 + n)), job) // prettier-ignore
+      const s = score(
+        e.lines.map((l) => sawnBy(hand(n), saw, l, offsetOf(e, blade.kerf), job, seed * 97 + n)),
+        job,
+      )
       return { at: n, family: 'scroll', shape, score: s.score, stray: s.stray, against: against.get(shape)! }
     })
   it('is measured: skills are told from eight cuts, hands a little off them too', () => {

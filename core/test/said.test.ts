@@ -81,15 +81,26 @@ const anyJob = fc
     thickness: fc.double({ min: 0.4, max: 40, noNaN: true }),
     radius: fc.option(fc.double({ min: 1, max: 60, noNaN: true }), { nil: undefined }),
   })
-  .map(
-    ({ saw, material, thickness, radius }) =>
-    makeJob({ saw, stock: { material, form: 'board', thickness }, cut: { kind: radius ? 'outline' : 'straight', radius, web: undefined, hole: undefined } }), // prettier-ignore
+  .map(({ saw, material, thickness, radius }) =>
+    makeJob({
+      saw,
+      stock: { material, form: 'board', thickness },
+      cut: { kind: radius ? 'outline' : 'straight', radius, web: undefined, hole: undefined },
+    }),
   )
 const over = (jobs: number, check: (job: Job) => void) => fc.assert(fc.property(anyJob, check), { seed: 5, numRuns: jobs })
 
 describe('what is said of a shop', () => {
   it('minutes a year as they are felt', () => {
-    expect([0.2, 15, 40, 200, 239, 240, 6000].map(perYearWords)).toEqual(['nothing', '15 min a year', '3 min a month', '17 min a month', '20 min a month', '4 h a year', '100 h a year']) // prettier-ignore
+    expect([0.2, 15, 40, 200, 239, 240, 6000].map(perYearWords)).toEqual([
+      'nothing',
+      '15 min a year',
+      '3 min a month',
+      '17 min a month',
+      '20 min a month',
+      '4 h a year',
+      '100 h a year',
+    ])
   })
   it('a kit: what so many do, and what one more would', () => {
     const cover = (covered: number, loss: number) => ({ covered, loss })
@@ -99,7 +110,14 @@ describe('what is said of a shop', () => {
     expect(kitHeading(2, 3, 5, cover(100, 0), cover(700, 0))).toMatch(/; one more opens 10 h a year of work$/)
   })
   it('the drawer: how surely a kind runs out, and what to order in all', () => {
-    const kind = (over: Partial<Demand>): Demand => ({ blade: blades[0]!, left: 4, yearly: { median: 9, low: 5, high: 14 }, runsOut: 0.3, order: 6, ...over }) // prettier-ignore
+    const kind = (over: Partial<Demand>): Demand => ({
+      blade: blades[0]!,
+      left: 4,
+      yearly: { median: 9, low: 5, high: 14 },
+      runsOut: 0.3,
+      order: 6,
+      ...over,
+    })
     expect(runsOutWords(kind({ left: 0 }))).toBe('none left')
     expect(runsOutWords(kind({ yearly: { median: 0, low: 0, high: 0 } }))).toBe('nothing planned needs it')
     expect(runsOutWords(kind({ runsOut: 0.004 }))).toBe('lasts until a delivery')
@@ -142,9 +160,14 @@ describe('what is said of a shop', () => {
     const row = (change: (typeof changes)[number], saves: number) => ({ change, opens: [], opened: 0, saves }) as never
     expect(widenedWords(row(changes[0], 0.3))).toBe('changes nothing')
     expect(worthHeading([row(changes[0], 0)], mm, () => '')).toBe('Nothing is worth buying: what you have does your work')
-    expect(bladeOrSawWords([row(changes[0], 600), row(changes[7], 30)], mm)).toMatch(/ in the saws you have saves 10 h a year; .*, with the blades you have, saves 3 min a month\.$/) // prettier-ignore
+    expect(bladeOrSawWords([row(changes[0], 600), row(changes[7], 30)], mm)).toMatch(
+      / in the saws you have saves 10 h a year; .*, with the blades you have, saves 3 min a month\.$/,
+    )
     expect(bladeOrSawWords([row(changes[0], 600)], mm)).toBeUndefined()
-    expect([reprintWords([]), reprintWords([{ title: 'Pear, 9 mm' }, { title: 'Pine' }])]).toEqual(['', 'Print it anew: nothing you own does pear, 9 mm now, and 1 row more.']) // prettier-ignore
+    expect([reprintWords([]), reprintWords([{ title: 'Pear, 9 mm' }, { title: 'Pine' }])]).toEqual([
+      '',
+      'Print it anew: nothing you own does pear, 9 mm now, and 1 row more.',
+    ])
   })
   it('a row of the chart is short, in both systems, whatever the job', () =>
     over(60, (job) => {
@@ -162,10 +185,17 @@ describe('what is said of one’s own cuts', () => {
     const s = (median: number, low: number, high: number) => ({ median: 60 * median, low: 60 * low, high: 60 * high })
     expect(spanWords(s(14, 11, 18))).toEqual({ mid: '14 min', span: '11–18' })
     expect(spanWords(s(1, 0.6, 1.6)).span).toMatch(/ to /)
-    expect([gradeSpan({ median: 3.3, low: 2.8, high: 3.2 }), gradeSpan({ median: 4, low: 2.4, high: 4.6 })]).toEqual([{ mid: '3.5', span: '3' }, { mid: '4', span: '2–5' }]) // prettier-ignore
+    expect([gradeSpan({ median: 3.3, low: 2.8, high: 3.2 }), gradeSpan({ median: 4, low: 2.4, high: 4.6 })]).toEqual([
+      { mid: '3.5', span: '3' },
+      { mid: '4', span: '2–5' },
+    ])
     expect(weighedWords('Pear', { times: 1.04, doubt: 0.1 })).toBe('Pear cuts as its figure says, give or take 10 %.')
     expect(weighedWords('Pear', { times: 1.5, doubt: 0.1 })).toMatch(/^Pear is 1\.5 times as hard to cut/)
-    expect([0, 0.5, 1].map(wearWords).map((t) => /as good as new|about 50 %|change it/.exec(t)?.[0])).toEqual(['as good as new', 'about 50 %', 'change it']) // prettier-ignore
+    expect([0, 0.5, 1].map(wearWords).map((t) => /as good as new|about 50 %|change it/.exec(t)?.[0])).toEqual([
+      'as good as new',
+      'about 50 %',
+      'change it',
+    ])
   })
   it('without a cut, it says that cuts would narrow it; every figure is there to be seen', () => {
     const job = makeJob()
@@ -211,7 +241,18 @@ describe('what is said at the saw', () => {
       }
     }))
   it('slices and openings are steps whose lengths and seconds add up to the plan’s', () => {
-    const task = { width: 60, height: 80, length: 200, slice: 2.5, sanding: 0.4, kerf: 1, drift: 1.2, over: 100, fenceSet: false, capacity: 100 } // prettier-ignore
+    const task = {
+      width: 60,
+      height: 80,
+      length: 200,
+      slice: 2.5,
+      sanding: 0.4,
+      kerf: 1,
+      drift: 1.2,
+      over: 100,
+      fenceSet: false,
+      capacity: 100,
+    }
     for (const fenceSet of [false, true]) {
       const t = { ...task, fenceSet }
       const plan = planSlices(t)
@@ -246,7 +287,10 @@ describe('what is said at the saw', () => {
     for (const shape of ladder.scroll)
       for (const manner of [manners.sure, manners.learning, { ...manners.learning, tremor: 0.6 }]) {
         const e = exercise(shape, 'scroll', blade)
-        const s = score(e.lines.map((l) => sawnBy(manner, saw, l, offsetOf(e, saw.kerf), job, 3)), job) // prettier-ignore
+        const s = score(
+          e.lines.map((l) => sawnBy(manner, saw, l, offsetOf(e, saw.kerf), job, 3)),
+          job,
+        )
         heads.add(resultWords(s).replace(/\d+/g, 'n'))
         sound(tryWords(s), mm)
         bothWays((say) => figuresWords(s, say))
@@ -270,6 +314,9 @@ describe('what is said at the saw', () => {
         sound(text, mm)
         if (why !== 'sizes' && why !== 'boards') expect(text).toContain(nameOf(arms[0]!.id))
       }
-    expect([armWords({ ...arms[0]!, up: 'back' }, mm), armWords({ ...arms[0]!, grain: 'along' }, mm)]).toEqual(['show face down', 'along the grain']) // prettier-ignore
+    expect([armWords({ ...arms[0]!, up: 'back' }, mm), armWords({ ...arms[0]!, grain: 'along' }, mm)]).toEqual([
+      'show face down',
+      'along the grain',
+    ])
   })
 })

@@ -123,7 +123,9 @@ describe('bow, bite and strokes', () => {
   })
   it('the floor is 6 µm in wood, 4 in plastic, 0.8 in metal; twice that dull; a quarter more is sure', () => {
     const floor = (m: string, wear = 0) => 1000 * minChipLoad(job(m, 5, 'scroll-plain', {}, { wear }), no5)
-    expect(['oak', 'acrylic', 'silver', 'mild-steel'].map((m) => floor(m))).toEqual([6, 4, 0.8, 0.8].map((x) => expect.closeTo(x, 9) as number)) // prettier-ignore
+    expect(['oak', 'acrylic', 'silver', 'mild-steel'].map((m) => floor(m))).toEqual(
+      [6, 4, 0.8, 0.8].map((x) => expect.closeTo(x, 9) as number),
+    )
     expect(floor('oak', 1)).toBeCloseTo(12, 9)
     expect(1000 * sureChipLoad(job('oak', 5, 'scroll-plain'), no5)).toBeCloseTo(7.5, 9)
   })
@@ -166,10 +168,16 @@ describe('bow, bite and strokes', () => {
     expect(heard).toBeCloseTo((Math.PI * 19 * 15) / (25.4 / 14), 6)
     const knows = { ...thin, saw: { ...thin.saw, calibration: { lever: [], dial: [], chatter: [{ rate: heard, at: 1 }] } } } as typeof thin
     expect(quietSpeed(thin, no5, 900)).toBeUndefined()
-    expect(quietSpeed(knows, no5, 900)).toEqual({ chatters: expect.closeTo(900, 6), quieter: [expect.closeTo(810, 6), expect.closeTo(990, 6)] }) // prettier-ignore
+    expect(quietSpeed(knows, no5, 900)).toEqual({
+      chatters: expect.closeTo(900, 6),
+      quieter: [expect.closeTo(810, 6), expect.closeTo(990, 6)],
+    })
     expect(quietSpeed(knows, no5, 1100)).toBeUndefined()
     // the finer blade meets the same rate at fewer strokes
-    expect(quietSpeed(knows, finer, (900 * 14) / 20 / 1.02)?.chatters ?? 0).toBeCloseTo(toothRate(thin, no5, 900) / toothRate(thin, finer, 1), 6) // prettier-ignore
+    expect(quietSpeed(knows, finer, (900 * 14) / 20 / 1.02)?.chatters ?? 0).toBeCloseTo(
+      toothRate(thin, no5, 900) / toothRate(thin, finer, 1),
+      6,
+    )
     // many teeth in thick stock carry evenly
     expect(quietSpeed({ ...knows, stock: { ...knows.stock, thickness: 19 } as typeof knows.stock }, no5, 900)).toBeUndefined()
   })

@@ -53,7 +53,16 @@ const anyJob = fc
             ? { form, material, diameter: thickness }
             : { form, material, thickness }
     ) as Stock
-    const cut = { kind: straight ? ('straight' as const) : kind, radius: straight ? undefined : radius, finish, shows, backing, web: undefined, hole: undefined, openings: kind === 'pierced' && !straight ? 5 : 0 } // prettier-ignore
+    const cut = {
+      kind: straight ? ('straight' as const) : kind,
+      radius: straight ? undefined : radius,
+      finish,
+      shows,
+      backing,
+      web: undefined,
+      hole: undefined,
+      openings: kind === 'pierced' && !straight ? 5 : 0,
+    }
     return makeJob({ saw, stock, pace, wear, cut })
   })
 const says: Say[] = [

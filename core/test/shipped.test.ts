@@ -59,7 +59,11 @@ describe('what ships as data holds the words its types say', () => {
     for (const s of saws) {
       among([s.kind], sawKinds, s.id)
       among(s.ends, bladeEnds, s.id)
-      among(s.change.steps.map((step) => step.do), stepNames, s.id) // prettier-ignore
+      among(
+        s.change.steps.map((step) => step.do),
+        stepNames,
+        s.id,
+      )
       expect(s.change.steps.every((step) => step.seconds >= 0)).toBe(true)
     }
     expect(new Set(saws.map((s) => s.kind))).toEqual(new Set(sawKinds))

@@ -18,7 +18,14 @@ const anyJob = fc
     makeJob({
       saw,
       stock: { material, form: 'board', thickness },
-      cut: { kind: saw.kind === 'hand' ? 'straight' : 'outline', radius: saw.kind === 'hand' ? undefined : radius, web: undefined, hole: undefined, finish, skill }, // prettier-ignore
+      cut: {
+        kind: saw.kind === 'hand' ? 'straight' : 'outline',
+        radius: saw.kind === 'hand' ? undefined : radius,
+        web: undefined,
+        hole: undefined,
+        finish,
+        skill,
+      },
       pace,
       wear,
     }),
@@ -79,7 +86,10 @@ describe('a suggestion holds still', () => {
     for (const material of materials.filter((m) => m.cuts === 'wood').slice(0, 8))
       for (const radius of [1.5, 3, 6]) {
         const at = (skill: 'learning' | 'sure') => {
-          const job = makeJob({ stock: { material, form: 'board', thickness: 3 }, cut: { radius, web: undefined, hole: undefined, skill, turn: 'worked' } }) // prettier-ignore
+          const job = makeJob({
+            stock: { material, form: 'board', thickness: 3 },
+            cut: { radius, web: undefined, hole: undefined, skill, turn: 'worked' },
+          })
           return Math.min(
             ...rankBlades(job)
               .value.filter((v) => v.feed.limit === 'control')
@@ -112,7 +122,6 @@ describe('a suggestion holds still', () => {
             [last.speed.value, v.speed.value],
             [last.time.total, v.time.total],
           ] as const)
-            // prettier-ignore
             expect(Math.abs(Math.log(b / a))).toBeLessThan(Math.log(1.1))
         last = v
         firsts.push(v.blade.id)
@@ -132,7 +141,11 @@ describe('a suggestion holds still', () => {
         const material = materials.find((m) => m.id === id)!
         let last: Blade | undefined
         for (let radius = 0.6; radius < 4; radius *= 1.04) {
-          const job = makeJob({ saw, stock: { material, form: 'board', thickness }, cut: { kind: 'pierced', radius, web: 1.5, hole: 1, finish: 'careful' } }) // prettier-ignore
+          const job = makeJob({
+            saw,
+            stock: { material, form: 'board', thickness },
+            cut: { kind: 'pierced', radius, web: 1.5, hole: 1, finish: 'careful' },
+          })
           const { blade } = rankBlades(job).value[0]!
           if (last) expect(blade.order, `${id} ${thickness}, R ${radius.toFixed(2)}`).toBeGreaterThanOrEqual(last.order)
           last = blade

@@ -191,7 +191,6 @@ describe('the design of a trial', () => {
         fc.integer({ min: 1, max: 3 }),
         fc.integer(),
         (n, s, r, seed) => {
-          // prettier-ignore
           const asked = { blades: named(n, 'b'), stocks: named(s, 's'), repeats: r, seed }
           const d = designTrial(asked)
           expect(d).toEqual(designTrial(asked))
@@ -210,7 +209,8 @@ describe('the design of a trial', () => {
     expect(new Set(pieces.filter((p) => p.blade === 'b0').map((p) => p.label[0])).size).toBeGreaterThan(2)
   })
   it('refuses what is no trial, and says what is unfair', () => {
-    const of = (n: number, s: number, repeats: number) => () => designTrial({ blades: named(n, 'b'), stocks: named(s, 's'), repeats, seed: 1 }) // prettier-ignore
+    const of = (n: number, s: number, repeats: number) => () =>
+      designTrial({ blades: named(n, 'b'), stocks: named(s, 's'), repeats, seed: 1 })
     expect(of(1, 1, 1)).toThrow(/2 to 10 blades/)
     expect(of(2, 5, 1)).toThrow(/1 to 4 stocks/)
     expect(of(2, 1, 4)).toThrow(/1 to 3 boards/)
@@ -222,22 +222,44 @@ describe('the design of a trial', () => {
     const why = (...u: Parameters<typeof unfairness>) => unfairness(...u).map((x) => x.why)
     expect(why([five!, skip!], pear, { known: new Set(['standard', 'skip']) })).toEqual([])
     expect(why([five!, nine!], pear, { known: new Set(['standard']) })).toEqual(['sizes'])
-    expect(why([five!, skip!], [materialById('mild-steel')!], { known: new Set(['skip']), oneBoard: false })).toEqual(['unfit', 'first-time', 'boards']) // prettier-ignore
+    expect(why([five!, skip!], [materialById('mild-steel')!], { known: new Set(['skip']), oneBoard: false })).toEqual([
+      'unfit',
+      'first-time',
+      'boards',
+    ])
   })
 })
 
 describe('the ranking of a trial', () => {
   it('its likelihood is a likelihood: sums to one over all orders, slope and curvature as by differences, ties draw together', () => {
     const eta = [0.3, -0.5, 1.1]
-    const orders = [[0, 1, 2], [0, 2, 1], [1, 0, 2], [1, 2, 0], [2, 0, 1], [2, 1, 0]] // prettier-ignore
+    const orders = [
+      [0, 1, 2],
+      [0, 2, 1],
+      [1, 0, 2],
+      [1, 2, 0],
+      [2, 0, 1],
+      [2, 1, 0],
+    ]
     const at = (e: number[], o: number[][]) => luce(e, o).logLikelihood
-    expect(orders.reduce((s, o) => s + Math.exp(at(eta, o.map((i) => [i]))), 0)).toBeCloseTo(1, 9) // prettier-ignore
+    expect(
+      orders.reduce(
+        (s, o) =>
+          s +
+          Math.exp(
+            at(
+              eta,
+              o.map((i) => [i]),
+            ),
+          ),
+        0,
+      ),
+    ).toBeCloseTo(1, 9)
     for (const order of [
       [[2], [0], [1]],
       [[2, 0], [1]],
       [[0], [1, 2]],
     ]) {
-      // prettier-ignore
       const { slope, curve } = luce(eta, order)
       const d = 1e-4
       const moved = (i: number, by: number) => eta.map((x, k) => (k === i ? x + by : x))

@@ -56,22 +56,81 @@ function said(
   })
 }
 const cases: [TroubleKind, Case, RegExp][] = [
-  ['crossing', { body: '<rect x="5" y="5" width="50" height="40"/><rect x="30" y="20" width="60" height="50"/>', apart: true }, /cross \|.*leave one out/],
+  [
+    'crossing',
+    { body: '<rect x="5" y="5" width="50" height="40"/><rect x="30" y="20" width="60" height="50"/>', apart: true },
+    /cross \|.*leave one out/,
+  ],
   ['loose', { body: `${frame}<path d="M20 20 H60 V50"/>` }, /^A line is left open \| Ends are 50 mm apart, so nothing falls there/],
-  ['kerf', { body: `${frame}<rect x="20" y="20" width="0.3" height="30"/>` }, /does not fit opening 1 \| The kerf of 0\.\d+ mm cannot pass/],
-  ['hole', { body: `${frame}<rect x="20" y="20" width="0.9" height="30"/>` }, /^No hole of 1\.2 mm fits opening 1 \| The largest that spares the line is 0\.3 mm\. \| Take No\. /],
-  ['hole', { body: `${frame}<circle cx="30" cy="30" r="0.75"/>` }, /the hole stands close to the line \| 0\.\d+ mm from its edge to the line/],
-  ['bend', { body: `${frame}<circle cx="30" cy="30" r="1"/>` }, /has a curve of 1 mm \| .* rounds 1\.\d mm at best\..* \| Pivot there \| Take No\. /],
+  [
+    'kerf',
+    { body: `${frame}<rect x="20" y="20" width="0.3" height="30"/>` },
+    /does not fit opening 1 \| The kerf of 0\.\d+ mm cannot pass/,
+  ],
+  [
+    'hole',
+    { body: `${frame}<rect x="20" y="20" width="0.9" height="30"/>` },
+    /^No hole of 1\.2 mm fits opening 1 \| The largest that spares the line is 0\.3 mm\. \| Take No\. /,
+  ],
+  [
+    'hole',
+    { body: `${frame}<circle cx="30" cy="30" r="0.75"/>` },
+    /the hole stands close to the line \| 0\.\d+ mm from its edge to the line/,
+  ],
+  [
+    'bend',
+    { body: `${frame}<circle cx="30" cy="30" r="1"/>` },
+    /has a curve of 1 mm \| .* rounds 1\.\d mm at best\..* \| Pivot there \| Take No\. /,
+  ],
   ['bend', { body: `${frame}<circle cx="30" cy="30" r="1.4"/>` }, /freely; tighter, the kerf is filed wider/],
   ['bend', { body: `${frame}<circle cx="30" cy="30" r="1"/>`, cut: { turn: 'pivot' } }, /so it is pivoted there, about \d+ s each/],
-  ['web', { body: `${frame}<rect x="20" y="20" width="20" height="20"/><rect x="40.5" y="20" width="20" height="20"/>` }, /^Of the web beside openings? 1 and 2 0\.5 mm stands/],
-  ['island', { body: `${frame}<circle cx="40" cy="40" r="20"/><circle cx="40" cy="40" r="8"/>` }, /^An island will fall \| .* \| Hold it by a bridge of [\d.]+ mm \| Keep the island$/],
-  ['corners', { body: frame + '<rect x="20" y="20" width="30" height="30"/>' }, /^\d corners to turn \| Pivot in the waste: .* of the time above\./],
-  ['met', { body: frame + '<rect x="20" y="20" width="60" height="40"/>', saw: 'jigsaw-orbital', blade: 'jig-ground-10', stock: pear(18) }, /corners? met from both sides \| The blade is too wide to turn on the spot/],
-  ['holds', { body: '<rect x="5" y="5" width="590" height="390"/>', size: [600, 400], saw: 'jigsaw-orbital', blade: 'jig-ground-10', stock: pear(18) }, /^The board is held (once|\d+ times) \| No more than \d+ mm from its support/],
-  ['swing', { body: '<rect x="5" y="5" width="890" height="690"/>', size: [900, 700] }, /^The outline runs into the .* \| The board reaches [\d.]+ mm behind the blade; this saw has \d+ mm/],
-  ['rough', { body: `${frame}<path d="M${Array.from({ length: 400 }, (_, i) => { const r = 20 + 0.03 * Math.sin(i * 2.1) + 0.02 * Math.cos(i * 3.7); return `${(50 + r * Math.cos((i * Math.PI) / 200)).toFixed(3)} ${(40 + r * Math.sin((i * Math.PI) / 200)).toFixed(3)}` }).join('L')}Z"/>` }, /drawn with a shaking line \|/],
-] // prettier-ignore
+  [
+    'web',
+    { body: `${frame}<rect x="20" y="20" width="20" height="20"/><rect x="40.5" y="20" width="20" height="20"/>` },
+    /^Of the web beside openings? 1 and 2 0\.5 mm stands/,
+  ],
+  [
+    'island',
+    { body: `${frame}<circle cx="40" cy="40" r="20"/><circle cx="40" cy="40" r="8"/>` },
+    /^An island will fall \| .* \| Hold it by a bridge of [\d.]+ mm \| Keep the island$/,
+  ],
+  [
+    'corners',
+    { body: frame + '<rect x="20" y="20" width="30" height="30"/>' },
+    /^\d corners to turn \| Pivot in the waste: .* of the time above\./,
+  ],
+  [
+    'met',
+    { body: frame + '<rect x="20" y="20" width="60" height="40"/>', saw: 'jigsaw-orbital', blade: 'jig-ground-10', stock: pear(18) },
+    /corners? met from both sides \| The blade is too wide to turn on the spot/,
+  ],
+  [
+    'holds',
+    {
+      body: '<rect x="5" y="5" width="590" height="390"/>',
+      size: [600, 400],
+      saw: 'jigsaw-orbital',
+      blade: 'jig-ground-10',
+      stock: pear(18),
+    },
+    /^The board is held (once|\d+ times) \| No more than \d+ mm from its support/,
+  ],
+  [
+    'swing',
+    { body: '<rect x="5" y="5" width="890" height="690"/>', size: [900, 700] },
+    /^The outline runs into the .* \| The board reaches [\d.]+ mm behind the blade; this saw has \d+ mm/,
+  ],
+  [
+    'rough',
+    {
+      body: `${frame}<path d="M${Array.from({ length: 400 }, (_, i) => {
+        const r = 20 + 0.03 * Math.sin(i * 2.1) + 0.02 * Math.cos(i * 3.7)
+        return `${(50 + r * Math.cos((i * Math.PI) / 200)).toFixed(3)} ${(40 + r * Math.sin((i * Math.PI) / 200)).toFixed(3)}`
+      }).join('L')}Z"/>`,
+    },
+    /drawn with a shaking line \|/,
+  ],
+]
 
 describe('what is told of a drawing', () => {
   it.each(cases)('%s: what, why and what helps, in both lengths', (kind, drawing, words) => {
@@ -84,8 +143,19 @@ describe('what is told of a drawing', () => {
   })
   it('every kind of trouble is among them', () => {
     const kinds: Record<TroubleKind, true> = {
-      crossing: true, kerf: true, bend: true, hole: true, web: true, swing: true, corners: true, met: true, holds: true, island: true, loose: true, rough: true,
-    } // prettier-ignore
+      crossing: true,
+      kerf: true,
+      bend: true,
+      hole: true,
+      web: true,
+      swing: true,
+      corners: true,
+      met: true,
+      holds: true,
+      island: true,
+      loose: true,
+      rough: true,
+    }
     expect(new Set(cases.map(([k]) => k))).toEqual(new Set(Object.keys(kinds)))
   })
 })

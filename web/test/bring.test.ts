@@ -25,9 +25,18 @@ async function brought(name: string, data: string | Uint8Array) {
 describe('a file brought in', () => {
   it('as SVG, packed, as DXF: the same panel, calculated, told to the ticket, and had back by undo', async () => {
     const dxf = ['0', 'SECTION', '2', 'HEADER', '9', '$INSUNITS', '70', '4', '0', 'ENDSEC', '0', 'SECTION', '2', 'ENTITIES']
-    const box = [[5, 5], [95, 5], [95, 65], [5, 65]] // prettier-ignore
+    const box = [
+      [5, 5],
+      [95, 5],
+      [95, 65],
+      [5, 65],
+    ]
     dxf.push('0', 'LWPOLYLINE', '8', 'x', '90', '4', '70', '1', ...box.flatMap(([x, y]) => ['10', String(x), '20', String(y)]))
-    for (const [x, r] of [[30, 10], [70, 12]]) dxf.push('0', 'CIRCLE', '8', 'x', '10', String(x), '20', '35', '40', String(r)) // prettier-ignore
+    for (const [x, r] of [
+      [30, 10],
+      [70, 12],
+    ])
+      dxf.push('0', 'CIRCLE', '8', 'x', '10', String(x), '20', '35', '40', String(r))
     dxf.push('0', 'ENDSEC', '0', 'EOF')
     for (const [name, data] of [
       ['panel.svg', panel],
@@ -46,9 +55,9 @@ describe('a file brought in', () => {
       await vi.waitUntil(() => jobs.job.cut.openings === 2)
       expect(jobs.job.cut).toMatchObject({ kind: 'pierced', openings: 2 })
       expect(jobs.job.cut.radius).toBeGreaterThan(8)
-      pattern.undo()
+      jobs.undo()
       expect(pattern.record?.name).toBe(before)
-      pattern.redo()
+      jobs.redo()
       expect(pattern.record?.name).toBe(name)
     }
   })
@@ -79,7 +88,7 @@ describe('what is done to a pattern', () => {
   it('readings are looked at once and chosen; an island is bridged, which one undo takes back', async () => {
     const disc = (r: number, fill: string) => `<circle cx="50" cy="50" r="${r}" fill="${fill}"/>`
     const target = `<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 100 100">${disc(45, '#000')}${disc(30, '#fff')}${disc(15, '#000')}</svg>`
-    const { pattern } = await shop()
+    const { jobs, pattern } = await shop()
     await vi.waitUntil(() => pattern.loaded)
     await pattern.bring(file('target.svg', target))
     // its holes are part of it: dark stays, first of all
@@ -92,14 +101,14 @@ describe('what is done to a pattern', () => {
     expect(pattern.looks).toBe(looks)
     pattern.edit({ reading: 'silhouette' })
     await found(pattern, 1)
-    pattern.undo()
+    jobs.undo()
     await found(pattern, 3)
     const islands = pattern.found!.rings.filter((r) => r.ring.role === 'island').map((r) => r.ring.id)
     expect(islands).toHaveLength(1)
     await pattern.bridge(islands, 3)
     await vi.waitUntil(() => pattern.found!.rings.every((r) => r.ring.role !== 'island'), { timeout: 20_000 })
     expect(pattern.record!.redraws!.every((r) => r.kind === 'bridge')).toBe(true)
-    pattern.undo()
+    jobs.undo()
     await vi.waitUntil(() => pattern.found!.rings.some((r) => r.ring.role === 'island'), { timeout: 20_000 })
   })
   it('the fewest redraws are sought, made one by one, and forgotten when the blade changes', async () => {
@@ -113,7 +122,7 @@ describe('what is done to a pattern', () => {
     pattern.redraw(one)
     expect(pattern.record!.redraws).toEqual(one.map((c) => c.redraw))
     expect(pattern.fewest?.changes.length ?? 0).toBe(changes.length - 1)
-    pattern.undo()
+    jobs.undo()
     expect(pattern.record!.redraws ?? []).toEqual([])
     await pattern.seekFewest()
     const other = answer.ranked.find((r) => r.blade.id !== answer.blade.id)!

@@ -12,7 +12,15 @@ const job = (id: string, thickness: number, saw: string) =>
 const rows = [job('pear', 9, 'scroll-plain'), job('pine', 19, 'scroll-plain'), job('silver', 0.8, 'frame-70')].map((j) =>
   chartRow(j, owned, blades, ['metric']),
 )
-const chart = (over: Partial<ChartIn> = {}): ChartIn => ({ title: 'Chart', rows, columns: [...chartColumns], paper: 'a3', date: 'today', say: { unit: 'mm', naming: 'size' }, ...over }) // prettier-ignore
+const chart = (over: Partial<ChartIn> = {}): ChartIn => ({
+  title: 'Chart',
+  rows,
+  columns: [...chartColumns],
+  paper: 'a3',
+  date: 'today',
+  say: { unit: 'mm', naming: 'size' },
+  ...over,
+})
 /** A wide face, so that what fits here fits on paper. */
 const measure = (text: string, pt: number, bold: boolean) => text.length * (bold ? 0.56 : 0.52) * pointsToMm(pt)
 
@@ -45,7 +53,13 @@ it('what cannot be read across a room is refused, not shrunk; a text too long fo
   expect(fits(many(16), 'a3')).toBe(false)
   // a smaller sheet is the same sheet, smaller
   expect(fits(many(12), 'a4')).toBe(true)
-  const long: ChartRow = { ...rows[0]!, job: { ...rows[0]!.job, stock: { ...rows[0]!.job.stock, material: { ...materialById('pear')!, name: 'Pear from the old tree behind the boathouse' } } } } // prettier-ignore
+  const long: ChartRow = {
+    ...rows[0]!,
+    job: {
+      ...rows[0]!.job,
+      stock: { ...rows[0]!.job.stock, material: { ...materialById('pear')!, name: 'Pear from the old tree behind the boathouse' } },
+    },
+  }
   const sheet = chartSheet(chart({ rows: [long] }), measure)
   expect(sheet.marks.some((m) => 'text' in m && /^Pear from.*…$/.test(m.text))).toBe(true)
   // none owned does it: the row says what to buy

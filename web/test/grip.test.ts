@@ -41,7 +41,6 @@ describe('places on the screen and in the work', () => {
         [3.2, -1.5],
         [-20, 44],
       ] as const) {
-        // prettier-ignore
         const [px, py] = onScreen(seen, x, y)
         const back = inWork(seen, px, py)
         expect(Math.hypot(back[0] - x, back[1] - y)).toBeLessThan(1e-9)

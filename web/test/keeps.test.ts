@@ -97,7 +97,6 @@ describe('the ear', () => {
       ['NotFoundError', 'none'],
       ['AbortError', 'failed'],
     ] as const) {
-      // prettier-ignore
       browser(name)
       await listen.start()
       expect(listen.ear).toBe(ear)

@@ -126,7 +126,7 @@ describe('stores', () => {
     await nextTick()
     pattern.edit({ stretch: 3 })
     pattern.edit({ tolerance: 0.2 })
-    pattern.undo()
+    useJob().undo()
     pattern.edit({ tolerance: 0.3 })
     await useJob().open('demo-tray')
     await vi.waitUntil(() => pattern.loaded && pattern.record?.id === 'demo-tray')

@@ -57,13 +57,19 @@ describe('a scan of a paper pattern', () => {
     expect([look!.found, look!.lines, picture.why]).toEqual([true, 2, ''])
     const { minX, minY, maxX, maxY } = look!.box!
     // the square's pen line by its middle, the disc by its edge
-    for (const [is, want] of [[minX, 15], [minY, 15], [maxX, 110], [maxY, 75]] as const) expect(is).toBeCloseTo(want, 0.8) // prettier-ignore
+    for (const [is, want] of [
+      [minX, 15],
+      [minY, 15],
+      [maxX, 110],
+      [maxY, 75],
+    ] as const)
+      expect(is).toBeCloseTo(want, 0.8)
     expect([look!.strokes, look!.filled]).toEqual([1, 1])
     const before = pattern.record!.name
     await picture.take()
     expect(pattern.record).toMatchObject({ name: 'scan.png', unit: 'its sheet', declared: true })
     expect(picture.opened).toBeUndefined()
-    pattern.undo()
+    jobs.undo()
     expect(pattern.record!.name).toBe(before)
     await vi.waitUntil(() => pattern.reckoned && !pattern.busy, { timeout: 60_000 })
   })

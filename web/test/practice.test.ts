@@ -65,7 +65,9 @@ describe('practice', () => {
     expect(line!.closed).toBe(true)
     const { points } = pattern.found!.rings[ring]!.ring
     const n = points.length
-    const round = Array.from({ length: n / 2 }, (_, i) => Math.hypot(points[2 * i]! - points[(2 * i + 2) % n]!, points[2 * i + 1]! - points[(2 * i + 3) % n]!)) // prettier-ignore
+    const round = Array.from({ length: n / 2 }, (_, i) =>
+      Math.hypot(points[2 * i]! - points[(2 * i + 2) % n]!, points[2 * i + 1]! - points[(2 * i + 3) % n]!),
+    )
     expect(line!.length / round.reduce((a, b) => a + b)).toBeCloseTo(1, 2)
     const offset = practice.offset
     expect(Math.abs(offset)).toBeLessThanOrEqual(practice.saw.kerf / 2 + 1e-9)

@@ -74,7 +74,16 @@ describe('a pattern on paper', () => {
           })
           const board = { minX: -3, minY: -3, maxX: width + 3, maxY: height + 3 }
           const sheet: Sheet = { board, line, cut: [], holes: [{ x: 20, y: 20, drill: 1.2 }], order: [{ x: 20, y: 20, number: 1 }] }
-          const { pdf, pages } = await patternPdf({ name: 'Gannet', sheet, paper, lines: 'line', weight: 0.3, numbers: true, holes: true, unit: 'mm' }) // prettier-ignore
+          const { pdf, pages } = await patternPdf({
+            name: 'Gannet',
+            sheet,
+            paper,
+            lines: 'line',
+            weight: 0.3,
+            numbers: true,
+            holes: true,
+            unit: 'mm',
+          })
           const read = await printed(pdf)
           expect(read).toHaveLength(pages)
           sound(read, 8)
@@ -100,9 +109,23 @@ describe('a pattern on paper', () => {
 
 describe('a set-up card', () => {
   const jobs = [
-    ...saws.map((saw) => makeJob({ saw, cut: { kind: saw.kind === 'hand' ? 'straight' : 'outline', radius: saw.kind === 'hand' ? undefined : 6, web: undefined, hole: undefined } })), // prettier-ignore
+    ...saws.map((saw) =>
+      makeJob({
+        saw,
+        cut: {
+          kind: saw.kind === 'hand' ? 'straight' : 'outline',
+          radius: saw.kind === 'hand' ? undefined : 6,
+          web: undefined,
+          hole: undefined,
+        },
+      }),
+    ),
     makeJob({ stock: { material: materialById('acrylic')!, form: 'board', thickness: 3 }, cut: { kind: 'pierced', radius: 1.5 } }),
-    makeJob({ stock: { material: materialById('brass')!, form: 'tube', diameter: 8, wall: 1 }, saw: sawById('frame-70')!, cut: { kind: 'straight', radius: undefined, web: undefined, hole: undefined } }), // prettier-ignore
+    makeJob({
+      stock: { material: materialById('brass')!, form: 'tube', diameter: 8, wall: 1 },
+      saw: sawById('frame-70')!,
+      cut: { kind: 'straight', radius: undefined, web: undefined, hole: undefined },
+    }),
     makeJob({ cut: { kind: 'outline', radius: 20, bevel: 30, web: undefined, hole: undefined } }),
   ]
   it('is one page for every saw, with nothing over the edge and no words on others', async () => {
@@ -153,7 +176,9 @@ describe('a lay-out sheet', () => {
           finish: 'careful',
           blades: tools,
         })
-        const pages = await printed(await jointPdf({ name: 'Tea caddy', found, material, say, paper: say.unit === 'mm' ? 'a4' : 'letter', schools: [] })) // prettier-ignore
+        const pages = await printed(
+          await jointPdf({ name: 'Tea caddy', found, material, say, paper: say.unit === 'mm' ? 'a4' : 'letter', schools: [] }),
+        )
         sound(pages, 11)
         expect(rule(pages[0]!, say.unit).length, kind).toBeGreaterThan(0)
         const words = pages.flatMap((p) => p.texts.map((t) => t.str)).join(' ')

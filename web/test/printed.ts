@@ -34,7 +34,15 @@ export async function printed(file: Blob): Promise<Printed[]> {
     const { items } = await page.getTextContent()
     const texts = items.flatMap((t) =>
       'str' in t && t.str.trim()
-        ? [{ str: t.str, x: (t.transform[4] as number) * MM, y: (y1 - (t.transform[5] as number)) * MM, width: t.width * MM, height: t.height * MM }] // prettier-ignore
+        ? [
+            {
+              str: t.str,
+              x: (t.transform[4] as number) * MM,
+              y: (y1 - (t.transform[5] as number)) * MM,
+              width: t.width * MM,
+              height: t.height * MM,
+            },
+          ]
         : [],
     )
     pages.push({ width: (x1 - x0) * MM, height: (y1 - y0) * MM, lines: read.drawing.lines, texts })

@@ -32,16 +32,46 @@ const onBlade = (patch: Partial<Blade>) => {
   return found.ok ? undefined : found.message
 }
 const entry: LogEntry & { rev: number } = {
-  id: 'e', rev: 1, at: 1, jobId: 'j', title: 't', job, blade, model: 1, predicted: { feed: 1, spm: 1, seconds: 1 },
-  minutes: 1, length: 1, blades: 1, fate: 'fine', face: 5, underside: 5, edge: 5, cleanUpMinutes: 0, note: '',
-} // prettier-ignore
+  id: 'e',
+  rev: 1,
+  at: 1,
+  jobId: 'j',
+  title: 't',
+  job,
+  blade,
+  model: 1,
+  predicted: { feed: 1, spm: 1, seconds: 1 },
+  minutes: 1,
+  length: 1,
+  blades: 1,
+  fate: 'fine',
+  face: 5,
+  underside: 5,
+  edge: 5,
+  cleanUpMinutes: 0,
+  note: '',
+}
 const onLog = (patch: Partial<LogEntry>) =>
   check(rows.log, JSON.parse(JSON.stringify({ ...entry, ...patch })) as typeof entry).ok ? undefined : patch
 const onSettings = (patch: object) => (check(rows.meta, { key: 'settings', value: { ...plainSettings, ...patch } }).ok ? undefined : patch)
 const pattern: PatternRecord = {
-  id: 'p', rev: 1, name: 'n', lines: [{ points: [0, 0, 1, 1], closed: true, paint: 'fill', layer: '', at: '' }], notes: [], unit: 'mm', declared: true,
-  scale: 1, stretch: 1, sized: true, take: 'both', tolerance: 0.1, layout: single, choices: noChoices, transfer: 'trace', costs: { stock: 0, finish: 0 },
-} // prettier-ignore
+  id: 'p',
+  rev: 1,
+  name: 'n',
+  lines: [{ points: [0, 0, 1, 1], closed: true, paint: 'fill', layer: '', at: '' }],
+  notes: [],
+  unit: 'mm',
+  declared: true,
+  scale: 1,
+  stretch: 1,
+  sized: true,
+  take: 'both',
+  tolerance: 0.1,
+  layout: single,
+  choices: noChoices,
+  transfer: 'trace',
+  costs: { stock: 0, finish: 0 },
+}
 const onPattern = (patch: Partial<PatternRecord>) => (check(rows.patterns, { ...pattern, ...patch }).ok ? undefined : patch)
 const onJoint = (joint: object) => rows.jobs.extract('ticket.joint').validate(joint, { convert: false }).error
 const onPractice = (patch: object) => {
@@ -70,7 +100,11 @@ const unions: [string, readonly (string | number)[], (word: never) => unknown][]
   ['grain', core.grains, (grain: core.Grain) => onCut({ grain }) ?? onJoint({ ...plainJoint('veneer'), grain })],
   ['schools of teeth', core.teethSchools, (teethSchool: core.TeethSchool) => onJob({ teethSchool }) ?? onSettings({ teethSchool })],
   ['ways of teeth', core.teethWays, (teethTo: core.TeethWay) => onJob({ teethTo })],
-  ['steps of a change', core.stepNames, (name: core.StepName) => onSaw({ change: { ...job.saw.change, steps: [{ do: name, seconds: 1 }] } })],
+  [
+    'steps of a change',
+    core.stepNames,
+    (name: core.StepName) => onSaw({ change: { ...job.saw.change, steps: [{ do: name, seconds: 1 }] } }),
+  ],
   ['ends', core.bladeEnds, (end: core.BladeEnd) => onBlade({ end }) ?? onSaw({ ends: [end] })],
   ['tooth patterns', core.toothPatterns, (p: core.ToothPattern) => onBlade({ pattern: p })],
   ['strips', core.strips, (strip: core.Strip) => onBlade({ strip })],
@@ -100,7 +134,11 @@ const unions: [string, readonly (string | number)[], (word: never) => unknown][]
   ['line ends', lineEnds, (ends: Look['ends']) => onPattern({ lines: [{ ...pattern.lines[0]!, look: { order: 0, ends } }] })],
   ['line joins', lineJoins, (joins: Look['joins']) => onPattern({ lines: [{ ...pattern.lines[0]!, look: { order: 0, joins } }] })],
   ['readings', readings, (reading: PatternRecord['reading']) => onPattern({ reading })],
-  ['redraws', redrawKinds, (kind: (typeof redrawKinds)[number]) => onPattern({ redraws: [{ kind, stays: true, patches: [[0, 0, 1, 0, 1, 1]] }] })],
+  [
+    'redraws',
+    redrawKinds,
+    (kind: (typeof redrawKinds)[number]) => onPattern({ redraws: [{ kind, stays: true, patches: [[0, 0, 1, 0, 1, 1]] }] }),
+  ],
   ['takes', takes, (take: PatternRecord['take']) => onPattern({ take })],
   ['transfers', transfers, (transfer: PatternRecord['transfer']) => onPattern({ transfer })],
   ['ways round', directions, (d: (typeof directions)[number]) => onPattern({ choices: { ...noChoices, directions: { 3: d } } })],
@@ -109,7 +147,7 @@ const unions: [string, readonly (string | number)[], (word: never) => unknown][]
   ['flush ends', flushEnds, (what: string) => onJoint({ ...plainJoint('flush'), what })],
   ['profiles', copeProfiles, (profile: string) => onJoint({ ...plainJoint('cope'), profile })],
   ['board cuts', boardCutKinds, (cut: string) => onJoint({ ...plainJoint('board'), cut })],
-] // prettier-ignore
+]
 
 describe('every word of every list passes every edge it crosses', () => {
   test.each(unions)('%s', (_name, words, kept) => {

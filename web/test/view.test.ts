@@ -41,7 +41,6 @@ describe('looking at a drawing', () => {
       [700, 90, 0.4],
       [333, 333, 1.1],
     ] as const) {
-      // prettier-ignore
       const under = at(v, x, y)
       v.closer(factor, x, y)
       near(at(v, x, y), under)

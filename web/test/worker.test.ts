@@ -64,14 +64,14 @@ describe('the pattern and its worker', () => {
     await stretched(2)
     const now = () => [pattern.record!.stretch, jobs.job.cut.finish]
     expect(now()).toEqual([2, 'rough'])
-    pattern.undo()
+    jobs.undo()
     await settled()
     expect(now()).toEqual([1.5, 'rough'])
-    pattern.undo()
+    jobs.undo()
     await settled()
     expect(now()[0]).toBe(1.5)
     expect(now()[1]).not.toBe('rough')
-    pattern.undo()
+    jobs.undo()
     await settled()
     expect(now()[0]).toBe(1)
   })
@@ -87,7 +87,7 @@ describe('the pattern and its worker', () => {
     expect(asked[0]).toBe('lay')
   })
   it('a drawing is read, a broken one refused with its name, and nothing of the old one is lost', async () => {
-    const { pattern, trouble } = await shop()
+    const { jobs, pattern, trouble } = await shop()
     await reckoned(pattern)
     const before = pattern.record!.name
     await pattern.bring(new File(['<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0'], 'torn.svg'))
@@ -101,21 +101,28 @@ describe('the pattern and its worker', () => {
     )
     await vi.waitUntil(() => pattern.found?.rings.length === 1, { timeout: 60_000 })
     expect(trouble.words).toEqual([])
-    pattern.undo()
+    jobs.undo()
     await vi.waitUntil(() => pattern.found?.rings.length === 38, { timeout: 60_000 })
   })
   it('strokes drawn by both their edges are offered by their middle, at the size the pattern is now, as one step', async () => {
-    const { pattern } = await shop()
+    const { jobs, pattern } = await shop()
     await reckoned(pattern)
     const circle = (r: number) => `<circle cx="50" cy="50" r="${r}" fill="none" stroke="black"/>`
-    await pattern.bring(new File([`<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 100 100"><rect x="1" y="1" width="98" height="98" fill="none" stroke="black"/>${circle(30)}${circle(30.6)}</svg>`], 'ring.svg')) // prettier-ignore
+    await pattern.bring(
+      new File(
+        [
+          `<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 100 100"><rect x="1" y="1" width="98" height="98" fill="none" stroke="black"/>${circle(30)}${circle(30.6)}</svg>`,
+        ],
+        'ring.svg',
+      ),
+    )
     await vi.waitUntil(() => pattern.found?.rings.length === 3, { timeout: 60_000 })
     await pattern.seekTwofold()
     expect(pattern.twofold).toMatchObject({ strokes: 1, width: expect.closeTo(0.6, 2) as number })
     pattern.takeMiddles()
     await vi.waitUntil(() => pattern.found?.rings.length === 2, { timeout: 60_000 })
     expect(pattern.twofold).toBeUndefined()
-    pattern.undo()
+    jobs.undo()
     await vi.waitUntil(() => pattern.found?.rings.length === 3, { timeout: 60_000 })
   })
   it('one that is too much is shown with its reason, and the answer before it does not stand', async () => {

@@ -29,7 +29,8 @@ const WORTH = 0.7 // of the best feed: slower strokes than this only cost time
 export function speedBand(job: Job, blade: Blade, found = maxChipLoad(job, blade)): SpeedBand {
   const [slowest, most] = speedRange(job.saw)
   const fastest = Math.max(slowest, Math.min(most, handPace(job)))
-  const feedOf = (chipLoad: number) => (contact(job, blade) / heights(job).longest) * feedForChipLoad(chipLoad, 1, meanSpacing(blade), strokeOf(job.saw, blade)) // prettier-ignore
+  const feedOf = (chipLoad: number) =>
+    (contact(job, blade) / heights(job).longest) * feedForChipLoad(chipLoad, 1, meanSpacing(blade), strokeOf(job.saw, blade))
   const ceiling = found.value
   // set for the ordinary stretch: in its tightest curve any blade rubs for a moment
   const steer = steeredFeed(job, blade)

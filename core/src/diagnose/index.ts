@@ -1,4 +1,5 @@
 export * from './faults.js'
 export { type Because, type Situation } from './prior.js'
+export { type IfSo, type NextStep } from './step.js'
 export * from './diagnose.js'
 export * from './cure.js'

@@ -202,7 +202,14 @@ export class Gathering {
         return { weights: parts.map((x) => x / sum), value: Math.log(sum / whole) }
       }
       const weights = of.map((r) => t[r] / whole)
-      this.evidence.time.observations.push({ low: y, high: y, parts: placed(...of), weights, weight: each, bend: of.length > 1 ? bend : undefined }) // prettier-ignore
+      this.evidence.time.observations.push({
+        low: y,
+        high: y,
+        parts: placed(...of),
+        weights,
+        weight: each,
+        bend: of.length > 1 ? bend : undefined,
+      })
     }
   }
 }

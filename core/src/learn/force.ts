@@ -28,8 +28,12 @@ const DRAG = 0.12 // of the pull: table, string and pulley; estimate
  */
 export function weighedForce({ job, blade, pull, length, seconds }: Weighed): { times: number; doubt: number } {
   soundJob(job)
-  for (const [name, x] of [['Pull', pull], ['Length of cut', length], ['Time', seconds]] as const)
-    if (!(x > 0) || !Number.isFinite(x)) throw new RangeError(`${name} must be a number above zero; it is ${x}.`) // prettier-ignore
+  for (const [name, x] of [
+    ['Pull', pull],
+    ['Length of cut', length],
+    ['Time', seconds],
+  ] as const)
+    if (!(x > 0) || !Number.isFinite(x)) throw new RangeError(`${name} must be a number above zero; it is ${x}.`)
   const { spm } = steadyFeed(job, blade).inputs
   const chipLoad = ((length / seconds / (spm / 60)) * meanSpacing(blade)) / strokeOf(job.saw, blade)
   const times = pull / (feedShare(job, blade) * cuttingForce(job, blade, chipLoad))

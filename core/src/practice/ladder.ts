@@ -6,7 +6,23 @@ import type { ShapeName } from './names.js'
 
 /** Exercises by kind of saw, easier ones first. */
 export const ladder: Record<Family, readonly ShapeName[]> = {
-  scroll: ['straight', 'beside', 'meeting', 'wide', 'ess', 'semicircle', 'sharp', 'circle', 'square', 'tightening', 'leaf', 'zigzag', 'letter', 'knob', 'spiral'], // prettier-ignore
+  scroll: [
+    'straight',
+    'beside',
+    'meeting',
+    'wide',
+    'ess',
+    'semicircle',
+    'sharp',
+    'circle',
+    'square',
+    'tightening',
+    'leaf',
+    'zigzag',
+    'letter',
+    'knob',
+    'spiral',
+  ],
   jeweler: ['straight', 'beside', 'wide', 'sharp', 'circle', 'leaf', 'spiral'],
   coping: ['straight', 'beside', 'wide', 'ess', 'semicircle', 'sharp'],
   bow: ['straight', 'beside', 'wide', 'ess'],
@@ -59,15 +75,49 @@ export function exercise(shape: ShapeName, family: Family, blade: Blade): Exerci
         ],
       }
     case 'wide':
-      return one(p.forward(long / 6).arc(8 * u, Math.min(1.2, long / (8 * u))).forward(long / 6).line()) // prettier-ignore
+      return one(
+        p
+          .forward(long / 6)
+          .arc(8 * u, Math.min(1.2, long / (8 * u)))
+          .forward(long / 6)
+          .line(),
+      )
     case 'ess':
-      return one(p.arc(4 * u, Math.min(1.2, long / (14 * u))).arc(4 * u, -Math.min(2.4, long / (7 * u))).arc(4 * u, Math.min(1.2, long / (14 * u))).line()) // prettier-ignore
+      return one(
+        p
+          .arc(4 * u, Math.min(1.2, long / (14 * u)))
+          .arc(4 * u, -Math.min(2.4, long / (7 * u)))
+          .arc(4 * u, Math.min(1.2, long / (14 * u)))
+          .line(),
+      )
     case 'semicircle':
-      return one(p.forward(long / 6).arc(2.5 * u, Math.PI).forward(long / 6).line()) // prettier-ignore
+      return one(
+        p
+          .forward(long / 6)
+          .arc(2.5 * u, Math.PI)
+          .forward(long / 6)
+          .line(),
+      )
     case 'sharp':
-      return one(p.forward(long / 3).corner(1.9).forward(long / 3).line()) // prettier-ignore
+      return one(
+        p
+          .forward(long / 3)
+          .corner(1.9)
+          .forward(long / 3)
+          .line(),
+      )
     case 'tightening':
-      return one(p.forward(long / 8).arc(4 * u, 1).arc(2.4 * u, 1.2).arc(1.5 * u, 1.4).arc(u, 1.6).line(), 'leave', 'left') // prettier-ignore
+      return one(
+        p
+          .forward(long / 8)
+          .arc(4 * u, 1)
+          .arc(2.4 * u, 1.2)
+          .arc(1.5 * u, 1.4)
+          .arc(u, 1.6)
+          .line(),
+        'leave',
+        'left',
+      )
     case 'square': {
       const side = long / 2.5
       for (let k = 0; k < 4; k++) p.forward(k ? side : side / 2).corner(quarter)
@@ -77,7 +127,15 @@ export function exercise(shape: ShapeName, family: Family, blade: Blade): Exerci
       return one(p.arc(2.2 * u, 2 * Math.PI).line(true), 'leave', 'left')
     case 'leaf': {
       const r = 3 * u
-      return one(p.arc(r, 1.8).corner(Math.PI - 1.8).arc(r, 1.8).line(true), 'leave', 'left') // prettier-ignore
+      return one(
+        p
+          .arc(r, 1.8)
+          .corner(Math.PI - 1.8)
+          .arc(r, 1.8)
+          .line(true),
+        'leave',
+        'left',
+      )
     }
     case 'zigzag':
       for (let k = 0; k < 5; k++) p.forward(long / 5).corner(k % 2 ? -2.1 : 2.1)
@@ -86,11 +144,26 @@ export function exercise(shape: ShapeName, family: Family, blade: Blade): Exerci
       for (let k = 0; k < 8; k++) p.arc(u * (3.6 - 0.34 * k), quarter)
       return one(p.line())
     case 'letter':
-      return one(p.arc(1.8 * u, 4).arc(1.8 * u, -4).corner(-2).forward(1.5 * u).line()) // prettier-ignore
+      return one(
+        p
+          .arc(1.8 * u, 4)
+          .arc(1.8 * u, -4)
+          .corner(-2)
+          .forward(1.5 * u)
+          .line(),
+      )
     case 'knob':
-      return one(p.forward(long / 5).arc(1.4 * u, -1).arc(1.6 * u, Math.PI + 2).arc(1.4 * u, -1).forward(long / 5).line()) // prettier-ignore
+      return one(
+        p
+          .forward(long / 5)
+          .arc(1.4 * u, -1)
+          .arc(1.6 * u, Math.PI + 2)
+          .arc(1.4 * u, -1)
+          .forward(long / 5)
+          .line(),
+      )
     case 'slope':
-      return one(pen(0, 0, 0.14).forward(long).line(), 'leave', 'left') // prettier-ignore
+      return one(pen(0, 0, 0.14).forward(long).line(), 'leave', 'left')
     case 'cheek':
       return one(p.forward(2.5 * long).line(), 'leave', 'left')
   }

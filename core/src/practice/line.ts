@@ -64,7 +64,7 @@ export function lineThrough(drawn: ArrayLike<number>, closed: boolean): Line {
   const corners: { at: number; turn: number }[] = []
   for (let v = 1; v < vertices.length - 1; v++) {
     const [a, b, c] = [vertices[v - 1]!, vertices[v]!, vertices[v + 1]!]
-    const [before, after] = [Math.hypot(points[2 * b]! - points[2 * a]!, points[2 * b + 1]! - points[2 * a + 1]!), Math.hypot(points[2 * c]! - points[2 * b]!, points[2 * c + 1]! - points[2 * b + 1]!)] // prettier-ignore
+    const [before, after] = [between(points, a, b), between(points, b, c)]
     const turn = wrapped(headingOf(points, b, c) - headingOf(points, a, b))
     if (Math.abs(turn) > CORNER) {
       corners.push({ at: b, turn })
@@ -75,14 +75,15 @@ export function lineThrough(drawn: ArrayLike<number>, closed: boolean): Line {
   }
   return measured(points, bend, closed, corners)
 }
+/** mm from one point to another. */
+const between = (p: Float64Array, i: number, j: number) => Math.hypot(p[2 * j]! - p[2 * i]!, p[2 * j + 1]! - p[2 * i + 1]!)
 const headingOf = (p: Float64Array, i: number, j: number) => Math.atan2(p[2 * j + 1]! - p[2 * i + 1]!, p[2 * j]! - p[2 * i]!)
 /** An angle as −π … π. */
 export const wrapped = (a: number) => a - 2 * Math.PI * Math.round(a / (2 * Math.PI))
 
 function measured(points: Float64Array, bend: Float64Array, closed: boolean, corners: { at: number; turn: number }[]): Line {
   const along = new Float64Array(bend.length)
-  for (let i = 1; i < along.length; i++)
-    along[i] = along[i - 1]! + Math.hypot(points[2 * i]! - points[2 * i - 2]!, points[2 * i + 1]! - points[2 * i - 1]!)
+  for (let i = 1; i < along.length; i++) along[i] = along[i - 1]! + between(points, i - 1, i)
   return {
     points,
     along,

@@ -26,6 +26,17 @@ export const manners: Record<Skill, Manner> = {
 export const teacher: Manner = { delay: 0.1, tremor: 0.015, unsteady: 0.1, pace: 0.9 }
 const TREMBLES = 0.15 // s over which a tremor lasts; estimate
 const LONGEST = 600 // s before it gives up
+// What the hand keeps to; estimates, set so that each skill's course looks like one measured on paper.
+const AT = 0.04 // mm before a corner at which it is reached
+const STILL = { feed: 0.25, push: 0.05 } // mm/s, and share of the hardest push: it stands, and can be turned
+const ROUND = { most: 2.5, gain: 6, done: 0.02 } // rad/s, 1/s and rad of turning on the spot
+const DOUBTFUL = 2 // rad left to turn from which the way round is the corner's
+const REACH = { least: 0.5, late: 1.8, blade: 6 } // mm in which it comes back to the line: at least, by its lateness, by the blade
+const ASKED = 1.1 // of the line's own bend, and
+const ROOM = 0.9 // of the blade's, is the most it steers
+const AHEAD = 0.5 // mm further along that the pace is chosen by
+const SLOWING = { least: 0.12, from: 1, pace: 0.6 } // share of the pace at a corner; mm before it, and s of pace, where it begins
+const PUSH = { most: 0.95, over: 1.05 } // of the hardest push; of the least that cuts
 
 /**
  * A hand steering a cut: call it once a tick before the cut is moved on.
@@ -51,33 +62,34 @@ export function steersman(c: Cutting, job: Job, manner: Manner, seed: number): (
     shake += (-shake * TICK) / TREMBLES + shaky * Math.sqrt((2 * TICK) / TREMBLES) * 3.46 * (random() - 0.5)
     const corner = corners[0]
     const toCorner = corner ? corner.along + cornerBeyond(c.offset, corner.turn) - c.near.along : Infinity
-    if (corner && toCorner < 0.04) {
+    if (corner && toCorner < AT) {
       // stop, turn on the spot, go on
       hand.push = 0
-      if (c.feed > 0.25 && c.push > 0.05 * saw.push) {
+      if (c.feed > STILL.feed && c.push > STILL.push * saw.push) {
         hand.turn = 0
         return hand
       }
       // a turn of nearly half a circle goes the way the corner has it
       let left = wrapped(placeAt(line, corner.along + 0.5).heading - c.heading)
-      if (left * corner.turn < 0 && Math.abs(left) > 2) left += Math.sign(corner.turn) * 2 * Math.PI
-      if (Math.abs(left) < 0.02) corners.shift()
-      hand.turn = Math.sign(left) * Math.min(2.5, 6 * Math.abs(left))
+      if (left * corner.turn < 0 && Math.abs(left) > DOUBTFUL) left += Math.sign(corner.turn) * 2 * Math.PI
+      if (Math.abs(left) < ROUND.done) corners.shift()
+      hand.turn = Math.sign(left) * Math.min(ROUND.most, ROUND.gain * Math.abs(left))
       return hand
     }
     // it looks as far ahead as it answers late, and comes back to the line gently: a hard turn bends the blade the other way
     const v = Math.max(c.feed, 0.05)
     const ahead = along + v * manner.delay
     const bend = line.bend[indexAt(line, Math.min(line.length, ahead))]!
-    const back = 0.5 + 1.8 * v * manner.delay + Math.min(saw.width, 6)
+    const back = REACH.least + REACH.late * v * manner.delay + Math.min(saw.width, REACH.blade)
     // and never more than the blade comes round, unless the line itself asks it
-    const most = Math.max(0.9 / workedRadius(c.entered), 1.1 * Math.abs(bend))
+    const most = Math.max(ROOM / workedRadius(c.entered), ASKED * Math.abs(bend))
     const steer = bend - stray / back ** 2 - (1.8 * askew) / back
     hand.turn = v * Math.max(-most, Math.min(most, steer)) + shake
-    const round = Math.abs(line.bend[indexAt(line, Math.min(line.length, ahead + 0.5))]!)
-    const near = Math.min(1, Math.max(0.12, toCorner / (1 + 0.6 * saw.pace)))
+    const round = Math.abs(line.bend[indexAt(line, Math.min(line.length, ahead + AHEAD))]!)
+    const near = Math.min(1, Math.max(SLOWING.least, toCorner / (SLOWING.from + SLOWING.pace * saw.pace)))
     const wanted = near * manner.pace * Math.min(saw.pace, controlFeed(job.cut, round > 0 ? 1 / round : undefined))
-    hand.push = Math.min(0.95 * saw.push, (Math.min(saw.gullet, Math.max(1.05 * saw.floor, wanted / saw.feedPerBite)) / saw.bite) ** (1 / saw.power)) // prettier-ignore
+    const bite = Math.min(saw.gullet, Math.max(PUSH.over * saw.floor, wanted / saw.feedPerBite))
+    hand.push = Math.min(PUSH.most * saw.push, (bite / saw.bite) ** (1 / saw.power))
     return hand
   }
 }

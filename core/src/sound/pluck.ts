@@ -34,6 +34,30 @@ export type PluckRead =
 const LOWEST = 145 // Hz
 const HIGHEST = 4100
 const SHORTEST = 0.09 // s of ring that must have been recorded
+const LOUD = 1e-4 // of full scale: less is silence
+const TRIED = { onsets: 3, strength: 0.3 } // beginnings looked at, and their least strength by the strongest's
+const SURE = 0.85 // confidence from which no other beginning is looked at
+const HEARD = 0.5 // confidence below which nothing is said
+const CLIPPED = 0.02 // share of samples flat at the top
+
+/** A second sound that ends a ring, or speaks against one: s after it (or apart from it), and how strong by the onset's own. */
+const NEXT = { after: 0.02, strength: 0.35, before: 0.004 }
+const RIVAL = { apart: 0.03, strength: 0.45 }
+const LONGEST = 0.4 // s of a ring that is looked at
+const NOISY = 6 // a ring this little over its noise tells nothing
+
+// how lines are told from what sounded before
+const WINDOW = 0.18 // s
+const SETTLED = 0.003 // s after the onset that the window begins
+const QUIET = { before: 0.006, least: 0.05 } // s before the onset that quiet ends, and its least length
+const TAIL = { after: 0.55, least: 0.08 } // s after the onset from which the room alone sounds, and its least length
+const TOP = 12_000 // Hz
+const FLOOR = { here: 160, before: 25 } // Hz over which the background is taken
+/** A line must rise so far: by power over the background for the sum, in nepers, and by power over a line that stood there. */
+const RISEN = { power: 3, nepers: 2.2, stood: 1.7 }
+/** The background is never under this share of the sound's own floor, which counts up to so many times what sounded before. */
+const UNDER = { share: 0.15, times: 30 }
+const KEPT = 60 // lines
 
 /** A line that began at the onset and was not there before. */
 interface Peak {
@@ -62,7 +86,7 @@ export function readPluck(samples: Float32Array, rate: number): PluckRead {
     if (v > peak) peak = v
     else if (-v > peak) peak = -v
   }
-  if (!Number.isFinite(mean) || peak < 1e-4) return no('no pluck')
+  if (!Number.isFinite(mean) || peak < LOUD) return no('no pluck')
   const x = new Float64Array(samples.length)
   for (let i = 0; i < x.length; i++) x[i] = (samples[i]! - mean) / peak
   removeHum(x, rate)
@@ -70,16 +94,16 @@ export function readPluck(samples: Float32Array, rate: number): PluckRead {
   const found = onsets(x, rate)
   let best: (PluckRead & { heard: true }) | undefined
   let why: NotHeard = 'no pluck'
-  for (const onset of found.slice(0, 3)) {
-    if (onset.strength < 0.3 * found[0]!.strength) break
+  for (const onset of found.slice(0, TRIED.onsets)) {
+    if (onset.strength < TRIED.strength * found[0]!.strength) break
     const got = readAt(x, rate, onset, found)
     if (!got.heard) {
       if (why === 'no pluck') why = got.why
     } else if (!best || got.confidence > best.confidence) best = got
-    if (best && best.confidence > 0.85) break
+    if (best && best.confidence > SURE) break
   }
-  if (best && best.confidence >= 0.5) return best
-  if (clippedShare(samples, peak) > 0.02) return no('clipped')
+  if (best && best.confidence >= HEARD) return best
+  if (clippedShare(samples, peak) > CLIPPED) return no('clipped')
   // sound that begins again and again was never one pluck cut off
   return no(why === 'too short' && found.length > 3 ? 'no pluck' : why)
 }
@@ -92,8 +116,11 @@ function clippedShare(samples: Float32Array, peak: number): number {
 }
 
 function readAt(x: Float64Array, rate: number, onset: Onset, all: readonly Onset[]): PluckRead {
-  const next = Math.min(...all.filter((o) => o.at > onset.at + 0.02 && o.strength > 0.35 * onset.strength).map((o) => o.at), Infinity)
-  const end = Math.min(x.length / rate, onset.at + 0.4, next - 0.004)
+  const next = Math.min(
+    ...all.filter((o) => o.at > onset.at + NEXT.after && o.strength > NEXT.strength * onset.strength).map((o) => o.at),
+    Infinity,
+  )
+  const end = Math.min(x.length / rate, onset.at + LONGEST, next - NEXT.before)
   if (end - onset.at < SHORTEST) return { heard: false, why: next < x.length / rate ? 'two sounds' : 'too short' }
   const { peaks, total } = risen(x, rate, onset.at, end)
   if (!peaks.length) return { heard: false, why: 'too noisy' }
@@ -103,7 +130,7 @@ function readAt(x: Float64Array, rate: number, onset: Onset, all: readonly Onset
   if (!ring) return { heard: false, why: 'too short' }
 
   const power = (ps: readonly Peak[]) => ps.reduce((t, p) => t + p.amplitude ** 2, 0)
-  const again = all.filter((o) => Math.abs(o.at - onset.at) > 0.03 && o.strength > 0.45 * onset.strength).length
+  const again = all.filter((o) => Math.abs(o.at - onset.at) > RIVAL.apart && o.strength > RIVAL.strength * onset.strength).length
   const sd = Math.hypot((1200 / Math.LN2) * (ring.sd / ring.pitch), 0.2)
   const confidence = confidenceOf({
     clear: ring.clear,
@@ -115,8 +142,8 @@ function readAt(x: Float64Array, rate: number, onset: Onset, all: readonly Onset
     margin: second ? top.score - second.score : 20,
     sd,
   })
-  if (confidence < 0.5 && ring.clear < 6) return { heard: false, why: 'too noisy' }
-  if (confidence < 0.5 && again && again < 3) return { heard: false, why: 'two sounds' }
+  if (confidence < HEARD && ring.clear < NOISY) return { heard: false, why: 'too noisy' }
+  if (confidence < HEARD && again && again < 3) return { heard: false, why: 'two sounds' }
   const matched = sharpen(peaks, top.base)
   const loudest = Math.max(...matched.map((p) => p?.amplitude ?? 0))
   return {
@@ -175,19 +202,19 @@ function confidenceOf(e: Evidence): number {
 
 /** Lines that began at the onset, strongest first, and the power of all that began. */
 function risen(x: Float64Array, rate: number, onset: number, end: number): { peaks: Peak[]; total: number } {
-  const from = Math.round((onset + 0.003) * rate)
-  const long = Math.min(Math.round(0.18 * rate), Math.round(end * rate) - from)
-  const size = powerOfTwo(0.18 * rate)
+  const from = Math.round((onset + SETTLED) * rate)
+  const long = Math.min(Math.round(WINDOW * rate), Math.round(end * rate) - from)
+  const size = powerOfTwo(WINDOW * rate)
   const after = spectrum(x, from, dying(long), rate, size)
   // what sounded just before, through a window as long as there was quiet
-  const quiet = Math.min(long, Math.round((onset - 0.006) * rate))
-  const tail = Math.round((onset + 0.55) * rate)
+  const quiet = Math.min(long, Math.round((onset - QUIET.before) * rate))
+  const tail = Math.round((onset + TAIL.after) * rate)
   const before: Spectrum[] = []
-  if (quiet > 0.05 * rate) before.push(spectrum(x, Math.round((onset - 0.006) * rate) - quiet, dying(quiet), rate, size))
-  if (x.length - tail > 0.08 * rate) before.push(spectrum(x, tail, dying(Math.min(long, x.length - tail)), rate, size))
-  const top = Math.min(size / 2 - 2, Math.floor(12_000 / after.step))
-  const local = floorOf(after.power.subarray(0, top + 2), Math.ceil(160 / after.step))
-  const backs = before.map((b) => floorOf(b.power.subarray(0, top + 2), Math.ceil(25 / b.step)))
+  if (quiet > QUIET.least * rate) before.push(spectrum(x, Math.round((onset - QUIET.before) * rate) - quiet, dying(quiet), rate, size))
+  if (x.length - tail > TAIL.least * rate) before.push(spectrum(x, tail, dying(Math.min(long, x.length - tail)), rate, size))
+  const top = Math.min(size / 2 - 2, Math.floor(TOP / after.step))
+  const local = floorOf(after.power.subarray(0, top + 2), Math.ceil(FLOOR.here / after.step))
+  const backs = before.map((b) => floorOf(b.power.subarray(0, top + 2), Math.ceil(FLOOR.before / b.step)))
   const peaks: Peak[] = []
   let total = 0
   const p = after.power
@@ -196,11 +223,11 @@ function risen(x: Float64Array, rate: number, onset: number, end: number): { pea
     // a line that stood before stands there still
     let line = 0
     for (const b of before) for (let j = -2; j <= 2; j++) line = Math.max(line, b.power[k + j]! * b.line)
-    back = Math.max(back, 0.15 * Math.min(local[k]!, 30 * back))
-    if (p[k]! > 3 * back) total += (p[k]! - back) * after.line
+    back = Math.max(back, UNDER.share * Math.min(local[k]!, UNDER.times * back))
+    if (p[k]! > RISEN.power * back) total += (p[k]! - back) * after.line
     if (!(p[k]! > p[k - 1]! && p[k]! >= p[k + 1]! && p[k]! > p[k - 2]! && p[k]! >= p[k + 2]!)) continue
     const rise = Math.log(p[k]! / (back + 1e-30))
-    if (rise < 2.2 || p[k]! * after.line < 1.7 * line) continue
+    if (rise < RISEN.nepers || p[k]! * after.line < RISEN.stood * line) continue
     const [a, b, c] = [Math.log(p[k - 1]! + 1e-30), Math.log(p[k]!), Math.log(p[k + 1]! + 1e-30)]
     const d = (0.5 * (a - c)) / (a - 2 * b + c || -1)
     peaks.push({ frequency: (k + Math.max(-0.5, Math.min(0.5, d))) * after.step, amplitude: Math.sqrt(p[k]! * after.line), rise })
@@ -208,7 +235,7 @@ function risen(x: Float64Array, rate: number, onset: number, end: number): { pea
   peaks.sort((a, b) => b.amplitude - a.amplitude)
   // total was summed over bins: brought to the measure of peaks
   const width = 2.2 / (long / rate) / after.step
-  return { peaks: peaks.slice(0, 60), total: total / width }
+  return { peaks: peaks.slice(0, KEPT), total: total / width }
 }
 
 interface Hypothesis {

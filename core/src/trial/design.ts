@@ -81,7 +81,13 @@ export function designTrial({ blades, stocks, repeats, seed }: DesignAsked): Des
   const rows = shuffled(square, random)
   const pieces = blocks.flatMap(({ stock, repeat }, k) => {
     const letters = shuffled([...'ABCDEFGHIJ'].slice(0, ids.length), random)
-    return rows[k % rows.length]!.map((b, position): TrialPiece => ({ label: `${letters[position]}${k + 1}`, blade: named[b]!, stock, repeat, position })) // prettier-ignore
+    return rows[k % rows.length]!.map((b, position): TrialPiece => ({
+      label: `${letters[position]}${k + 1}`,
+      blade: named[b]!,
+      stock,
+      repeat,
+      position,
+    }))
   })
   return { pieces, blades: ids, stocks: boards, repeats, seed, balanced: blocks.length % rows.length === 0 }
 }

@@ -75,7 +75,10 @@ export function likeliest(orderings: readonly Ordering[], spread: readonly numbe
       height -= 0.5 * w * x[i]! ** 2
     }
     for (const { terms, order } of orderings) {
-      const { logLikelihood, slope, curve } = luce(terms.map((t) => t.reduce((s, i) => s + x[i]!, 0)), order) // prettier-ignore
+      const { logLikelihood, slope, curve } = luce(
+        terms.map((t) => t.reduce((s, i) => s + x[i]!, 0)),
+        order,
+      )
       height += logLikelihood
       const m = terms.length
       for (let a = 0; a < m; a++)

@@ -38,7 +38,12 @@ const lengthOf = (p: readonly number[]) => {
   for (let i = 2; i < p.length; i += 2) sum += distance(p, i)
   return sum
 }
-const line = (kind: TestKind, points: number[], more: Omit<TestLine, 'kind' | 'points' | 'length'> = {}): TestLine => ({ kind, points, length: lengthOf(points), ...more }) // prettier-ignore
+const line = (kind: TestKind, points: number[], more: Omit<TestLine, 'kind' | 'points' | 'length'> = {}): TestLine => ({
+  kind,
+  points,
+  length: lengthOf(points),
+  ...more,
+})
 
 /** Points after the first of an arc about (x, y) of radius r(angle), from one angle to another. */
 function swept(x: number, y: number, from: number, to: number, r: (angle: number) => number): number[] {

@@ -190,7 +190,8 @@ export function mergeTrials<T extends Trial>(mine: T, theirs: Trial): T {
 }
 /** Drawn from the same lot: only such can be merged. */
 export const sameTrial = (a: Trial, b: Trial): boolean =>
-  a.design.seed === b.design.seed && a.design.pieces.map((p) => p.label + p.blade).join() === b.design.pieces.map((p) => p.label + p.blade).join() // prettier-ignore
+  a.design.seed === b.design.seed &&
+  a.design.pieces.map((p) => p.label + p.blade).join() === b.design.pieces.map((p) => p.label + p.blade).join()
 
 /** Mean of each arm’s figures over its pieces: s, min and mm; absent where none was taken. */
 export interface ArmFigures {

@@ -8,7 +8,10 @@ import type { Why } from './why.js'
 export function spanWords(i: Interval): { mid: string; span: string } {
   const [low, high] = [i.low / 60, i.high / 60]
   const whole = low >= 1.5 && high < 120
-  return { mid: minutesWords(i.median), span: whole ? `${Math.round(low)}–${Math.round(high)}` : `${minutesWords(i.low)} to ${minutesWords(i.high)}` } // prettier-ignore
+  return {
+    mid: minutesWords(i.median),
+    span: whole ? `${Math.round(low)}–${Math.round(high)}` : `${minutesWords(i.low)} to ${minutesWords(i.high)}`,
+  }
 }
 /** A grade to halves, and between what whole grades it will lie. */
 export function gradeSpan(i: Interval): { mid: string; span: string } {
@@ -38,8 +41,18 @@ export function whyOwn(response: Response, f: Forecast): Why {
   const of = spoke[response] ?? {}
   const inputs = [
     { name: 'the constants say', value: constant },
-    { name: 'your cuts say', value: cuts ? (graded ? `${by >= 0 ? '+' : '−'}${decimal(Math.abs(by), 1)} grade` : timesWords(by)) : 'nothing yet' }, // prettier-ignore
-    ...([['cuts with these teeth', of.pattern], ['cuts in this stock', of.material], ['these teeth in such stock', of.match], ['cuts on this saw', of.saw]] as const).map(([name, n]) => ({ name, value: String(n ?? 0) })), // prettier-ignore
+    {
+      name: 'your cuts say',
+      value: cuts ? (graded ? `${by >= 0 ? '+' : '−'}${decimal(Math.abs(by), 1)} grade` : timesWords(by)) : 'nothing yet',
+    },
+    ...(
+      [
+        ['cuts with these teeth', of.pattern],
+        ['cuts in this stock', of.material],
+        ['these teeth in such stock', of.match],
+        ['cuts on this saw', of.saw],
+      ] as const
+    ).map(([name, n]) => ({ name, value: String(n ?? 0) })),
   ]
   return {
     rule: 'own',

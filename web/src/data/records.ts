@@ -81,6 +81,8 @@ export interface PatternRecord extends Kept {
   /** of this piece, in the user's money */
   costs: { stock: number; finish: number }
 }
+/** Parts of a pattern that decide its geometry; a change of these is a new pattern to the ticket. */
+export const GEOMETRY = ['lines', 'stretch', 'take', 'reading', 'redraws', 'tolerance', 'layout'] as const
 export const runsOf = ['joint', 'panel', 'slices'] as const
 /** A run at the saw; its id is the job's. */
 export interface RunRecord extends Kept {

@@ -1,7 +1,7 @@
 import { breachBit, wrapped, type Cutting, type Line, type Slip } from '@green-pitch/core/practice'
 
 /** Colors of the theme in use, by the names they have in the style sheet. */
-const NAMES = ['paper', 'sheet', 'ink', 'soft', 'faint', 'within', 'near', 'beyond', 'stock', 'stock-line', 'steel-dark', 'kerf'] as const // prettier-ignore
+const NAMES = ['paper', 'sheet', 'ink', 'soft', 'faint', 'within', 'near', 'beyond', 'stock', 'stock-line', 'steel-dark', 'kerf'] as const
 export type Colors = Record<(typeof NAMES)[number], string>
 export function colorsOf(e: Element): Colors {
   const style = getComputedStyle(e)

@@ -6,24 +6,16 @@ import { freshId } from '../data/id'
 import type { AsideRecord, Assumed, JobRecord, PatternRecord, Ticket } from '../data/records'
 import { useKeeper } from './keeper'
 import { useSettings } from './settings'
+import { useSteps, type Step } from './steps'
 import { useTrouble } from './trouble'
 
 const TOGETHER = 900 // ms; edits of one field this close undo as one
-const DEPTH = 200
-
 export const newTicket = (): Ticket => ({ job: makeJob(), model: MODEL })
 
-/** A ticket one may go back to: as it was before an edit, with what was edited, and after how many edits of this tab. */
-export interface Step {
-  ticket: Ticket
-  field: string
-  order: number
-}
-/** The job in hand: its one owner. Edits replace the ticket whole, so undo is a list of tickets. */
+/** The job in hand: its one owner. Edits replace the ticket whole, so a step back is the ticket before. */
 export const useJob = defineStore('job', () => {
   const record = shallowRef<JobRecord>(newRecord('First job', newTicket()))
-  const past = shallowRef<Step[]>([])
-  const future = shallowRef<Step[]>([])
+  const steps = useSteps()
   const keeper = useKeeper()
   const state = computed(() => keeper.stateOf('jobs', record.value.id))
   const ticket = computed(() => record.value.ticket)
@@ -33,9 +25,6 @@ export const useJob = defineStore('job', () => {
   const asking = ref(false)
   let lastField = ''
   let lastAt = 0
-  let edits = 0
-  /** The place of an edit among all, of the ticket or of what lies beside it. */
-  const ordered = () => ++edits
 
   /** What was told is assumed no longer; a length nobody told goes with what it is cut from. */
   function said(before: Ticket, after: Ticket): Ticket {
@@ -67,36 +56,47 @@ export const useJob = defineStore('job', () => {
     record.value = { ...record.value, ticket: t, changed: Date.now() }
     touch()
   }
-  /** Replaces the ticket; `field` names what was edited, so that typing into one field undoes as one step. */
-  function edit(change: (t: Ticket) => Ticket, field: string) {
+  /**
+   * Replaces the ticket.
+   * @param field what is edited, so that typing into one field undoes as one step
+   * @param how `follows`: it belongs to the step before, and goes with that
+   */
+  function edit(change: (t: Ticket) => Ticket, field: string, how?: 'follows') {
     const before = ticket.value
     const after = said(before, change(before))
     if (JSON.stringify(after) === JSON.stringify(before)) return
     const together = field === lastField && Date.now() - lastAt < TOGETHER
-    if (!together) past.value = [...past.value.slice(-DEPTH), { ticket: before, field, order: ordered() }]
-    future.value = []
+    if (how === 'follows' || together) steps.passed()
+    else steps.push(backTo(before, field))
     lastField = field
     lastAt = Date.now()
     put(after)
   }
+  function push(step: Step) {
+    lastField = ''
+    steps.push(step)
+  }
+  const backTo = (t: Ticket, field: string): Step => ({
+    field,
+    restore() {
+      const again = backTo(ticket.value, field)
+      restore(t)
+      return again
+    },
+  })
+  /** The ticket as it was; what is typed next is a step of its own. */
+  function restore(t: Ticket) {
+    lastField = ''
+    put(t)
+  }
   const editJob = (patch: Partial<Job>, field: string) => edit((t) => ({ ...t, job: { ...t.job, ...patch } }), field)
-  const editCut = (patch: Partial<Cut>, field: string) => editJob({ cut: recut(job.value.cut, patch) }, field)
+  const editCut = (patch: Partial<Cut>, field: string, how?: 'follows') =>
+    edit((t) => ({ ...t, job: { ...t.job, cut: recut(t.job.cut, patch) } }), field, how)
   /** What was measured anew of what is on the ticket already: no step anybody would take back. */
   function note(patch: Partial<Cut>) {
     const t = { ...ticket.value, job: { ...job.value, cut: { ...job.value.cut, ...patch } } }
     if (JSON.stringify(t) !== JSON.stringify(ticket.value)) put(t)
   }
-
-  function step(from: typeof past, to: typeof past) {
-    const back = from.value.at(-1)
-    if (!back) return
-    from.value = from.value.slice(0, -1)
-    to.value = [...to.value, { ...back, ticket: ticket.value }]
-    lastField = ''
-    put(back.ticket)
-  }
-  const undo = () => step(past, future)
-  const redo = () => step(future, past)
 
   let under: string | undefined
   const touch = () => void keeper.keep('jobs', record.value, under)
@@ -106,8 +106,7 @@ export const useJob = defineStore('job', () => {
   function takeInHand(r: JobRecord, reading = keeper.reading()) {
     record.value = r
     asking.value = false
-    past.value = []
-    future.value = []
+    steps.forget()
     lastField = ''
     keeper.fresh('jobs', r.id)
     under = reading
@@ -190,8 +189,14 @@ export const useJob = defineStore('job', () => {
     ticket,
     job,
     name,
-    past,
-    future,
+    past: steps.past,
+    future: steps.future,
+    undo: steps.undo,
+    redo: steps.redo,
+    /** a step of what lies beside the ticket, and such steps forgotten */
+    push,
+    forget: steps.forget,
+    restore,
     state,
     asking,
     edit,
@@ -199,9 +204,6 @@ export const useJob = defineStore('job', () => {
     editCut,
     note,
     say,
-    ordered,
-    undo,
-    redo,
     open,
     add,
     duplicate,

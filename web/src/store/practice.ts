@@ -47,7 +47,10 @@ export const usePractice = defineStore('practice', () => {
   const family = computed(() => chosenFamily.value ?? own.value)
   const choice = shallowRef<Choice>()
   // another job has another pattern and joint
-  watch(() => jobs.record.id, () => take(undefined)) // prettier-ignore
+  watch(
+    () => jobs.record.id,
+    () => take(undefined),
+  )
   const next = computed(() => nextExercise(family.value, tried.value))
   const chosen = computed((): Choice => {
     const c = choice.value
@@ -117,7 +120,12 @@ export const usePractice = defineStore('practice', () => {
     const found = score(done, job)
     judged.value = found
     const c = chosen.value
-    const name = 'ring' in c ? openings.value.find((o) => o.ring === c.ring)?.name : 'cut' in c ? cuts.value.find((x) => x.cut === c.cut)?.name : undefined // prettier-ignore
+    const name =
+      'ring' in c
+        ? openings.value.find((o) => o.ring === c.ring)?.name
+        : 'cut' in c
+          ? cuts.value.find((x) => x.cut === c.cut)?.name
+          : undefined
     const row: PracticeRecord = {
       id: freshId('p'),
       rev: 0,

@@ -86,7 +86,15 @@ export const useRemedy = defineStore('remedy', () => {
     if (!made) return
     // what was heard belongs to the blade and setting it was heard at
     jobs.edit((t) => {
-      const job = { ...t.job, cut: made.job.cut, pace: made.job.pace, wear: made.job.wear, stress: made.job.stress, spm: made.job.spm, orbit: made.job.orbit } // prettier-ignore
+      const job = {
+        ...t.job,
+        cut: made.job.cut,
+        pace: made.job.pace,
+        wear: made.job.wear,
+        stress: made.job.stress,
+        spm: made.job.spm,
+        orbit: made.job.orbit,
+      }
       return { ...t, job, ...(made.blade && { blade: made.blade }), heard: undefined }
     }, `cure ${cause}`)
   }

@@ -80,7 +80,12 @@ const verdict = computed(() => {
     fairs: eased.value !== undefined,
   })
 })
-const state = computed(() => ({ vanishes: 'within', 'saw-again': 'within', fairs: 'near', shows: 'near', gapes: 'beyond', weakens: 'beyond' })[verdict.value.evaluation] as 'within' | 'near' | 'beyond') // prettier-ignore
+const state = computed(
+  () =>
+    ({ vanishes: 'within', 'saw-again': 'within', fairs: 'near', shows: 'near', gapes: 'beyond', weakens: 'beyond' })[
+      verdict.value.evaluation
+    ] as 'within' | 'near' | 'beyond',
+)
 const offered = computed(() => into.value === 'kept' && slip.value && ['fairs', 'vanishes', 'gapes'].includes(verdict.value.evaluation))
 
 const box = computed(() => boxOf(ring.value.points))

@@ -156,8 +156,17 @@ export function doubled(lines: readonly DrawnLine[], tolerance: number, effort: 
         ),
     )
   }
-  const kept = rings.filter((r) => !onStroke(r)).map(({ points, layer, at }, order): DrawnLine => ({ points, closed: true, paint: 'stroke', layer, at, look: { order, stroke: 0 } })) // prettier-ignore
-  const open = loose.map(({ points, at }, i): DrawnLine => ({ points, closed: false, paint: 'stroke', layer: '', at, look: { order: kept.length + i, stroke: 0 } })) // prettier-ignore
+  const kept = rings
+    .filter((r) => !onStroke(r))
+    .map(({ points, layer, at }, order): DrawnLine => ({ points, closed: true, paint: 'stroke', layer, at, look: { order, stroke: 0 } }))
+  const open = loose.map(({ points, at }, i): DrawnLine => ({
+    points,
+    closed: false,
+    paint: 'stroke',
+    layer: '',
+    at,
+    look: { order: kept.length + i, stroke: 0 },
+  }))
   const middles = found.flatMap((part, i) => {
     const [outer, ...holes] = part.map((path) => ({ points: fromPath(path) }))
     const width = widths[i]!

@@ -52,7 +52,14 @@ const strokes = computed(() => answer.evaluation.feed.inputs.spm)
 const weighing = computed((): Weighed | undefined =>
   grams.value && length.value && seconds.value
     ? // as the constants have it: what was weighed before must not count twice
-      { job: { ...jobs.job, spm: strokes.value }, blade: answer.blade, pull: pullOf(grams.value), length: length.value, seconds: seconds.value, at: Date.now() } // prettier-ignore
+      {
+        job: { ...jobs.job, spm: strokes.value },
+        blade: answer.blade,
+        pull: pullOf(grams.value),
+        length: length.value,
+        seconds: seconds.value,
+        at: Date.now(),
+      }
     : undefined,
 )
 const asked = ref<'stock' | 'blade'>('stock')

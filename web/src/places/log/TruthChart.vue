@@ -39,7 +39,17 @@ const option = computed(() => {
     xAxis: { ...axis, name: 'expected' },
     yAxis: { ...axis, name: 'took, min' },
     series: [
-      { name: 'as expected', type: 'line', symbol: 'none', lineStyle: { color: css('--soft'), type: 'dashed', width: 1 }, itemStyle: { color: css('--soft') }, data: [[min, min], [max, max]] }, // prettier-ignore
+      {
+        name: 'as expected',
+        type: 'line',
+        symbol: 'none',
+        lineStyle: { color: css('--soft'), type: 'dashed', width: 1 },
+        itemStyle: { color: css('--soft') },
+        data: [
+          [min, min],
+          [max, max],
+        ],
+      },
       { name: 'interval held', type: 'scatter', symbol: 'circle', symbolSize: 9, itemStyle: { color: css('--ink') }, data: points(true) },
       { name: 'did not', type: 'scatter', symbol: 'triangle', symbolSize: 11, itemStyle: { color: css('--near') }, data: points(false) },
     ],

@@ -56,8 +56,7 @@ watch(
   () => (selected.value = undefined),
 )
 useSizeKeys()
-onKey('undo', () => pattern.undo())
-onKey('redo', () => pattern.redo())
+
 /** The kerf of the chosen ring, to scale; the worker keeps the lines themselves. */
 const kerf = shallowRef<Float64Array[]>([])
 watch([selected, () => pattern.found], async ([id]) => {
@@ -138,8 +137,8 @@ function measured(mm: number) {
         <span v-if="pattern.reckoned" class="soft about">{{ size }}, {{ side }}, kerf {{ lengthWords(answer.blade.kerf, say) }}</span>
         <span v-if="pattern.record" class="soft about" role="status">{{ pattern.keeping ? 'saving…' : 'saved' }}</span>
       </p>
-      <button class="act plain" :disabled="!pattern.past.length && !jobs.past.length" @click="pattern.undo()">Undo</button>
-      <button class="act plain" :disabled="!pattern.future.length && !jobs.future.length" @click="pattern.redo()">Redo</button>
+      <button class="act plain" :disabled="!jobs.past.length" @click="jobs.undo()">Undo</button>
+      <button class="act plain" :disabled="!jobs.future.length" @click="jobs.redo()">Redo</button>
       <button class="act plain" @click="lettering = true">Letters</button>
       <button class="act plain" @click="bring">Bring in a drawing</button>
       <button v-if="pattern.found" class="act" @click="printing = true">Print and save</button>

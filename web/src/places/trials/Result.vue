@@ -106,7 +106,11 @@ const unfair = computed(() => {
   const { arms, jobs: stocks, misread, oneBoard } = props.trial
   const own = arms.map((a) => ({ ...a.blade, id: a.id }))
   const known = new Set(arms.map((a) => toothKind(a.blade)))
-  return unfairness(own, stocks.map((j) => j.stock.material), { known, misread, oneBoard }).map((u) => unfairWords(u, name)) // prettier-ignore
+  return unfairness(
+    own,
+    stocks.map((j) => j.stock.material),
+    { known, misread, oneBoard },
+  ).map((u) => unfairWords(u, name))
 })
 const ways = computed(() => props.trial.arms.some((a) => a.up ?? a.grain))
 /** Owned, of the saw and about this size, and not in the trial. */

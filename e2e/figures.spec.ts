@@ -57,7 +57,9 @@ test('nor of jobs nobody foresaw', async ({ page }) => {
   const random = seeded(11)
   const pick = <T>(of: readonly T[]): T => of[Math.floor(random() * of.length)]!
   await openBench(page)
+  await visit(page, '/jobs')
   const seen: Seen = []
+  const ids = new Set<string>()
   for (let i = 0; i < 20; i++) {
     const [saw, h, r] = pick([
       ['scroll-plain', 6, 3],
@@ -81,10 +83,12 @@ test('nor of jobs nobody foresaw', async ({ page }) => {
       ...(random() < 0.3 && { backing: '3' }),
       saw,
     })
-    await page.goto(`/?${query}`)
-    await openBench(page)
+    // from another place, as one follows a link: the Bench takes it in as it opens
+    await visit(page, `/?${query}`)
     const id = await page.evaluate(() => (document.querySelector('[data-job]') as HTMLElement).dataset.job!)
-    seen.push(...(await walk(page, id, ['/', '/run', '/jobs'])))
+    ids.add(id)
+    seen.push(...(await figures(page, '/', id)), ...(await walk(page, id, ['/run', '/jobs'])))
   }
   expect(apart(seen)).toEqual([])
+  expect(ids.size).toBe(20)
 })

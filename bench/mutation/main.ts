@@ -1,11 +1,12 @@
 // How many small breakages of the core's tests are noticed: each mutant changes one operator, comparison or figure of one file, the
-// tests that import that room run, and one that fails has noticed. `vite-node bench/mutation/main.ts tension cut …`; EVERY=3 tries
-// every third. Mutants that cannot be told apart from the original by any input count against the share all the same.
-import { spawnSync } from 'node:child_process'
-import { cpSync, mkdtempSync, readdirSync, readFileSync, statSync, symlinkSync, writeFileSync } from 'node:fs'
+// tests that import that room run, and one that fails has noticed. `vite-node bench/mutation/main.ts tension cut …`; SAMPLE=40 tries
+// about so many of each room, evenly. Mutants that no input could tell from the original count against the share all the same.
+import { fork, type ChildProcess } from 'node:child_process'
+import { cpSync, mkdtempSync, readdirSync, readFileSync, statSync, symlinkSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import ts from 'typescript'
+import type { Try } from './tries'
 
 /** The tests that hold a room's files, telling ones first: a mutant is let go at the first that fails. */
 const rooms: Record<string, { files: string; tests: string[] }> = {
@@ -18,7 +19,8 @@ const rooms: Record<string, { files: string; tests: string[] }> = {
   score: { files: 'core/src/practice/score.ts', tests: ['practice'] },
   sound: { files: 'core/src/sound', tests: ['sound', 'heard'] },
 }
-const EVERY = Number(process.env.EVERY ?? 10)
+const LONGEST = 90_000 // ms of a mutant’s tests: one that never ends is noticed too
+const SAMPLE = Number(process.env.SAMPLE ?? 40)
 const asked = process.argv.slice(2).filter((a) => a in rooms)
 
 interface Mutant {
@@ -82,31 +84,73 @@ symlinkSync(join(process.cwd(), 'node_modules'), join(copy, 'node_modules'))
 const filesOf = (path: string): string[] =>
   statSync(path).isDirectory() ? readdirSync(path).flatMap((f) => (f.endsWith('.ts') && f !== 'index.ts' ? [join(path, f)] : [])) : [path]
 const rows: Record<string, unknown>[] = []
+
+/** A process that runs a room's tests on whatever is written; begun anew where a mutant hangs it. */
+function runner(tests: readonly string[]) {
+  let child: ChildProcess | undefined
+  const answer = (of: ChildProcess, ms: number) =>
+    new Promise<unknown>((resolve) => {
+      const late = setTimeout(() => resolve('late'), ms)
+      const done = (said: unknown) => {
+        clearTimeout(late)
+        of.removeAllListeners()
+        resolve(said)
+      }
+      of.once('message', done)
+      of.once('exit', () => done('late'))
+    })
+  const begin = async () => {
+    child = fork(
+      join(copy, 'bench/mutation/tries.ts'),
+      tests.map((t) => `core/test/${t}.test.ts`),
+      {
+        cwd: copy,
+        execPath: join(process.cwd(), 'node_modules/.bin/vite-node'),
+        stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+      },
+    )
+    await answer(child, LONGEST)
+    return child
+  }
+  return {
+    /** Whether a test fails with this written. */
+    async fails(what: Try): Promise<boolean> {
+      const running = child ?? (await begin())
+      running.send(what)
+      const said = await answer(running, LONGEST)
+      if (said !== 'late') return said === true
+      this.end()
+      return true
+    },
+    end() {
+      child?.kill('SIGKILL')
+      child = undefined
+    },
+  }
+}
+
 for (const room of asked.length ? asked : Object.keys(rooms)) {
   const { files, tests } = rooms[room]!
-  const run = () => {
-    const paths = tests.map((t) => `core/test/${t}.test.ts`)
-    return spawnSync('npx', ['vitest', 'run', '--project', 'core', '--bail', '1', '--testTimeout', '20000', ...paths], {
-      cwd: copy,
-      stdio: 'ignore',
-      timeout: 120_000,
-    }).status
-  }
-  if (run() !== 0) throw new Error(`The tests of ${room} fail as they stand.`)
-  let [tried, noticed, k] = [0, 0, 0]
-  const missed: string[] = []
-  for (const path of filesOf(files)) {
+  const paths = filesOf(files)
+  const run = runner(tests)
+  const first = { path: join(copy, paths[0]!), text: readFileSync(paths[0]!, 'utf8') }
+  if (await run.fails(first)) throw new Error(`The tests of ${room} fail as they stand.`)
+  const all = paths.flatMap((path) => {
     const text = readFileSync(path, 'utf8')
-    for (const m of mutantsOf(text)) {
-      if (k++ % EVERY) continue
-      writeFileSync(join(copy, path), text.slice(0, m.at) + m.to + text.slice(m.end))
-      tried++
-      if (run() === 0) missed.push(`${path}:${m.line}: ${text.slice(m.at, m.end)} → ${m.to || 'nothing'}`)
-      else noticed++
-    }
-    writeFileSync(join(copy, path), text)
+    return mutantsOf(text).map((m) => ({ ...m, path, text }))
+  })
+  const every = Math.max(1, Math.round(all.length / SAMPLE))
+  const sample = all.filter((_, k) => k % every === Math.floor(every / 2))
+  let noticed = 0
+  for (const { path, text, at, end, to, line } of sample) {
+    const where = join(copy, path)
+    if (await run.fails({ path: where, text: text.slice(0, at) + to + text.slice(end) })) noticed++
+    else console.log(`missed ${path}:${line}: ${text.slice(at, end)} → ${to || 'nothing'}`)
+    await run.fails({ path: where, text, only: 'write' })
   }
-  rows.push({ room, mutants: k, tried, noticed, share: `${((100 * noticed) / Math.max(1, tried)).toFixed(0)} %` })
-  console.log(missed.map((s) => `missed ${s}`).join('\n'))
+  run.end()
+  rows.push({ room, mutants: all.length, tried: sample.length, noticed, share: `${((100 * noticed) / sample.length).toFixed(0)} %` })
+  console.table(rows.slice(-1))
 }
 console.table(rows)
+process.exit(0)

@@ -52,7 +52,7 @@ async function opened(file = scan(), place: object = own) {
 
 describe('a scan of a paper pattern', () => {
   it('its sheet is found, its lines come out at their size, and it becomes the job’s drawing, undone in one step', async () => {
-    const { picture, pattern } = await opened()
+    const { jobs, picture, pattern } = await opened()
     const { look } = picture
     expect([look!.found, look!.lines, picture.why]).toEqual([true, 2, ''])
     const { minX, minY, maxX, maxY } = look!.box!

@@ -8,7 +8,6 @@ import App from './App.vue'
 import { router } from './router'
 import { breathe } from '../data/breathe'
 import { start } from './start'
-import { warm } from './warm'
 
 // what was read in just now ran as one task; the start is another
 await breathe()
@@ -18,5 +17,4 @@ if ((await start()) && location.pathname === '/' && !location.search) await rout
 app.use(router)
 // the place is known before anything is laid out, so that nothing moves when it comes
 await router.isReady()
-await warm()
 app.mount('#app')

@@ -1,5 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import Bench from '../places/bench/Bench.vue'
+import { warm } from './warm'
 
 /** On a wide screen the work scrolls and not the page; where it stood is found again on the way back. */
 const stood = new Map<string, number>()
@@ -32,6 +33,11 @@ export const router = createRouter({
     { path: '/welcome', name: 'Welcome', component: () => import('../places/welcome/Welcome.vue') },
     { path: '/:rest(.*)*', redirect: '/' },
   ],
+})
+/** Places that show the job's answer: it is calculated a step at a time before the first of them is drawn. */
+const ANSWERS = new Set(['Bench', 'Pattern', 'Joints', 'Listen', 'Run', 'Pick up', 'Jobs', 'Remedy', 'Practice'])
+router.beforeResolve(async (to) => {
+  if (ANSWERS.has(String(to.name))) await warm()
 })
 router.beforeEach((_, from) => {
   stood.set(from.path, work()?.scrollTop ?? 0)

@@ -12,9 +12,11 @@ const parts = ['job', 'ranked', 'window', 'evaluation', 'bill', 'setup', 'school
 /**
  * Calculates the answer before it is drawn, a step at a time. A first calculation runs cold, several times as long as any
  * later one: as one task it would stand between a first visitor and their first press. Every step stays with its store, so
- * that drawing finds it there; what cannot be calculated is left to the place that says so.
+ * that drawing finds it there; what cannot be calculated is left to the place that says so. It is done once.
  */
-export async function warm(): Promise<void> {
+export const warm = (): Promise<void> => (warmed ??= once())
+let warmed: Promise<void> | undefined
+async function once(): Promise<void> {
   const { catalogue, log } = useShop()
   const slices = Array.from({ length: Math.ceil(catalogue.length / SLICE) }, (_, i) => catalogue.slice(i * SLICE, (i + 1) * SLICE))
   const steps: (() => unknown)[] = [

@@ -375,7 +375,9 @@ test('a name plate: joined letters and pierced ones, sized for the stock, in inc
   await page.getByLabel('Height of a capital').fill('1 1/2in')
   await page.getByRole('combobox', { name: 'Letters' }).selectOption('Cut out of a panel')
   await expect(page.getByRole('heading', { name: /held by \d bridges$/ })).toBeVisible()
-  await page.getByRole('button', { name: 'Take these letters' }).press('Enter')
+  // the drawing that was there stays with its own job
+  await page.getByRole('button', { name: 'Take these letters, as a job of their own' }).press('Enter')
+  await expect(page.locator('.bar b')).toHaveText('Oar')
   await expect(fact(page, 'Openings')).toHaveText(/^[4-6], then the outline$/)
   await expect(page.getByRole('button', { name: /island/ })).toHaveCount(0)
   await kept(page)

@@ -15,7 +15,7 @@ const vitest = await createVitest('test', {
   project: ['core'],
   reporters: [{}],
   bail: 1,
-  testTimeout: 20_000,
+  testTimeout: 60_000,
   maxWorkers: 1,
   pool: 'threads',
 })

@@ -190,9 +190,11 @@ describe('with evidence', () => {
     expect(against.sawing).toBeLessThan(1.25)
     // a run tells them apart by itself
     const rings = Array.from({ length: 12 }, (_, i) => ({ took: (5 + 10 * i) * 1.4 + 40 * 0.4, sawing: 5 + 10 * i, threading: 40 }))
-    const run = forecast(job, no5, learn({ entries: [0, 1, 2].map((i) => cut(i, job, no5, 1, { rings })) })).evidence.against
+    const { against: run, spoke } = forecast(job, no5, learn({ entries: [0, 1, 2].map((i) => cut(i, job, no5, 1, { rings })) })).evidence
     expect(run.threading).toBeLessThan(0.8)
     expect(run.sawing).toBeGreaterThan(1.15)
+    // however many its rings are, a run is one cut of the log
+    expect([spoke.sawing, spoke.threading, spoke.edge].map((s) => s?.saw)).toEqual([3, 3, 3])
   })
   it('blades still good say their life is longer, never shorter; spent ones how long it was', () => {
     const { median } = forecast(job, no5).life

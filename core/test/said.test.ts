@@ -122,9 +122,15 @@ describe('what is said of a shop', () => {
     expect(runsOutWords(kind({ yearly: { median: 0, low: 0, high: 0 } }))).toBe('nothing planned needs it')
     expect(runsOutWords(kind({ runsOut: 0.004 }))).toBe('lasts until a delivery')
     expect(runsOutWords(kind({}))).toBe('30 % that the last is gone before a delivery')
-    expect(orderHeading([])).toBe('The drawer is empty')
-    expect(orderHeading([kind({ order: 0 })])).toMatch(/^Nothing to order/)
-    expect(orderHeading([kind({}), kind({ order: 1 }), kind({ runsOut: 0.01 })])).toBe('2 kinds to order, 7 blades')
+    expect(orderHeading([], false)).toMatch(/^Nothing to order: no work is known/)
+    expect(orderHeading([{ packets: 0, pack: 12 }], true)).toMatch(/^Nothing to order: what is left/)
+    // blades as they come, in packets
+    const lines = [
+      { packets: 3, pack: 12 },
+      { packets: 1, pack: 12 },
+      { packets: 0, pack: 6 },
+    ]
+    expect(orderHeading(lines, true)).toBe('2 kinds to order, 48 blades')
   })
   it('a kind that is out, and what does instead at what price', () => {
     const [first, second] = rankBlades(makeJob()).value
@@ -203,7 +209,7 @@ describe('what is said of one’s own cuts', () => {
     for (const r of ['sawing', 'threading', 'cleanUp', 'life', 'edge', 'face', 'underside'] as const) {
       const why = whyOwn(r, f)
       sound(why.text, mm)
-      expect([why.also, why.inputs[1]!.value]).toEqual(['Cuts you log narrow this.', 'nothing yet'])
+      expect([why.also, why.rule, why.inputs.length]).toEqual(['Cuts you log narrow this.', 'unlearned', 1])
       for (const i of why.inputs) expect(i.value).not.toMatch(/NaN|undefined/)
     }
     expect(firstByOwn('No. 5', 'No. 3', f)).toBe('Your own cuts put No. 5 first; the constants alone would say No. 3.')

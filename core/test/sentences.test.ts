@@ -82,7 +82,7 @@ function said(job: Job, answer: ReturnType<typeof answered>, say: Say): string[]
   const { ranked, first, window, setup, ways } = answer
   if (!first) return ways.flatMap((w) => Object.values(wayWords(w, say)))
   return [
-    firstReasons(first, job, say),
+    firstReasons(first, job, say, ranked),
     ...ranked.slice(1, 6).flatMap((r) => [tradeWord(r, first, say, job), tradesWords(r, first, say, job)]),
     ...setup.value.map((i) => setUpWords(i, job, say)),
     ...[...placedCautions(setup).foot].map((c) => cautionWords[c]),

@@ -50,6 +50,20 @@ export function yearsOf(entries: readonly LogEntry[], now: number): number {
   return Math.min(LONGEST, Math.max(SHORTEST, (now - first) / YEAR))
 }
 
+/**
+ * Work that is only named by its minutes a year, and the blades it would be done with.
+ * @param owned ids of blades one has or means to have: one of them is taken where it does the work well
+ */
+export function plainWork(named: readonly NamedWork[], beliefs?: Beliefs, owned?: ReadonlySet<string>): YearsWork[] {
+  return named.map((w): YearsWork => {
+    const blade = bladeFor(w.job, beliefs, owned)
+    if (!blade) return { ...w, yearly: 1, uses: [], jobId: '', from: 'plan' }
+    const bill = billOf(w.job, blade, { beliefs })
+    const yearly = (60 * w.minutes) / bill.total.median
+    return { ...w, yearly, uses: [{ job: w.job, blade, yearly, minutes: bill.sawing.median / 60 }], jobId: '', from: 'plan' }
+  })
+}
+
 const step = (x: number | undefined) => (x === undefined || !(x > 0) ? '' : Math.round(Math.log(x) / ALIKE))
 /** What makes two cuts one kind of work: saw, stock, about the same height and curve, the same finish. */
 function kindOf({ stock, cut, saw }: Job): string {

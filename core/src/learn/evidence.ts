@@ -79,6 +79,8 @@ export class Gathering {
   readonly evidence = noEvidence()
   private names = new Map<string, number>()
   private places = new Map<string, Map<string, number[][]>>()
+  /** how many were taken up */
+  private cut = 0
   constructor(
     private changes: readonly Change[],
     private fading: (at: number) => number,
@@ -158,7 +160,8 @@ export class Gathering {
     const p = predictedOf(e)
     const placed = this.placed(levelsOf(e.job, e.blade, this.changes, e.at))
     const weight = this.fading(e.at)
-    const single = this.single(placed, weight)
+    this.cut++
+    const single = this.single(placed, weight, this.cut)
     this.addTime(e, p, placed, weight, single)
     if (e.cleanUpMinutes > 0 && p.cleanUp > 0) {
       single('cleanUp', ...twice(Math.log((60 * e.cleanUpMinutes) / p.cleanUp)))
@@ -173,22 +176,29 @@ export class Gathering {
   }
 
   /** Takes up one outcome of one response; a slip of the pen is let go. */
-  private single(placed: Parts, weight: number): Single {
+  private single(placed: Parts, weight: number, cut?: number): Single {
     return (response, low, high, times = 1) => {
       if ((low !== -Infinity && !(Math.abs(low) < SLIP)) || (high !== Infinity && !(Math.abs(high) < SLIP))) return
-      this.evidence[systemOf(response)].observations.push({ low, high, parts: placed(response), weights: WHOLE, weight: weight * times })
+      this.evidence[systemOf(response)].observations.push({
+        low,
+        high,
+        parts: placed(response),
+        weights: WHOLE,
+        weight: weight * times,
+        cut,
+      })
     }
   }
   private addTime(e: LogEntry, p: Predicted, placed: Parts, weight: number, single: Single): void {
     const seconds = 60 * e.minutes
     const told = e.rings?.length ? e.rings : e.minutes > 0 ? [{ took: seconds, sawing: p.sawing, threading: p.threading }] : []
-    this.addTook(told, placed, weight * (e.rings?.length ? APART : 1))
+    this.addTook(told, placed, weight * (e.rings?.length ? APART : 1), this.cut)
     if (e.strokes) {
       single('sawing', ...twice(Math.log(e.strokes.taken / e.strokes.predicted)), COUNTED)
     }
   }
   /** Times as taken, sawing and threading told as one, against those predicted; together they are worth `weight`. */
-  private addTook(told: readonly { took: number; sawing: number; threading: number }[], placed: Parts, weight: number): void {
+  private addTook(told: readonly { took: number; sawing: number; threading: number }[], placed: Parts, weight: number, cut?: number): void {
     const each = weight / told.length
     for (const t of told) {
       const whole = t.sawing + t.threading
@@ -208,6 +218,7 @@ export class Gathering {
         parts: placed(...of),
         weights,
         weight: each,
+        cut,
         bend: of.length > 1 ? bend : undefined,
       })
     }

@@ -12,6 +12,8 @@ export interface Observation {
   parts: readonly (readonly number[])[]
   /** of each part in the sum */
   weights: readonly number[]
+  /** the cut it tells of, where it was logged; one may be told of by several outcomes */
+  cut?: number
   /** how much it counts, 1 a fresh cut: variance of the outcome is divided by it */
   weight: number
   /** for minutes told as one: how weights and what is left over follow from the parts’ means */
@@ -280,8 +282,10 @@ function average(
   }
 }
 
-const spokeOf = (cells: readonly Cell[], n: number): Float64Array => {
-  const spoke = new Float64Array(n)
-  for (const { parts, of } of cells) for (const terms of parts) for (const i of terms) spoke[i]! += of.length
-  return spoke
+/** How many cuts spoke of each unknown, each counted once. */
+function spokeOf(cells: readonly Cell[], n: number): Float64Array {
+  const cuts = Array.from({ length: n }, () => new Set<number>())
+  for (const { parts, of } of cells)
+    for (const i of new Set(parts.flat())) for (const { cut } of of) if (cut !== undefined) cuts[i]!.add(cut)
+  return Float64Array.from(cuts, (c) => c.size)
 }

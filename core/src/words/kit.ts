@@ -2,7 +2,7 @@ import { decimal, noteOf } from '../quantity/index.js'
 import type { Blade } from '../blade/index.js'
 import type { Job } from '../job/index.js'
 import type { ChartColumn, ChartRow, Cover, Demand, KitSchool, Purchase, Short, Widened, WidenWork } from '../kit/index.js'
-import { toOrder, worthBuying } from '../kit/index.js'
+import { worthBuying } from '../kit/index.js'
 import { setterOf } from '../saw/index.js'
 import { greenMarksWords } from './heard.js'
 import {
@@ -62,14 +62,16 @@ export function runsOutWords({ left, runsOut, yearly }: Demand): string {
   const share = Math.round(100 * runsOut)
   return share < 1 ? 'lasts until a delivery' : `${share} % that the last is gone before a delivery`
 }
-/** What to order in one sentence. */
-export function orderHeading(demand: readonly Demand[]): string {
-  const wanted = demand.filter(toOrder)
-  if (!wanted.length) return demand.length ? 'Nothing to order: what is left outlasts a delivery' : 'The drawer is empty'
-  return `${countWords(wanted.length, 'kind')} to order, ${countWords(
-    wanted.reduce((t, d) => t + d.order, 0),
-    'blade',
-  )}`
+/**
+ * What to order in one sentence.
+ * @param lines packets asked for of each kind, and blades in one
+ */
+export function orderHeading(lines: readonly { packets: number; pack: number }[], known: boolean): string {
+  const wanted = lines.filter((l) => l.packets > 0)
+  if (!wanted.length)
+    return known ? 'Nothing to order: what is left outlasts a delivery' : 'Nothing to order: no work is known that uses any'
+  const blades = wanted.reduce((t, l) => t + l.packets * l.pack, 0)
+  return `${countWords(wanted.length, 'kind')} to order, ${countWords(blades, 'blade')}`
 }
 
 /** A kind that is out and what does instead: “None of No. 3 left: No. 5 at 900 strokes does it, 4 min longer.” */

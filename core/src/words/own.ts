@@ -41,21 +41,18 @@ export function whyOwn(response: Response, f: Forecast): Why {
   const of = spoke[response] ?? {}
   const inputs = [
     { name: 'the constants say', value: constant },
-    {
-      name: 'your cuts say',
-      value: cuts ? (graded ? `${by >= 0 ? '+' : '−'}${decimal(Math.abs(by), 1)} grade` : timesWords(by)) : 'nothing yet',
-    },
-    ...(
-      [
-        ['cuts with these teeth', of.pattern],
-        ['cuts in this stock', of.material],
-        ['these teeth in such stock', of.match],
-        ['cuts on this saw', of.saw],
-      ] as const
-    ).map(([name, n]) => ({ name, value: String(n ?? 0) })),
+    ...(cuts
+      ? [
+          { name: 'your cuts say', value: graded ? `${by >= 0 ? '+' : '−'}${decimal(Math.abs(by), 1)} grade` : timesWords(by) },
+          { name: 'cuts with these teeth', value: String(of.pattern ?? 0) },
+          { name: 'cuts in this stock', value: String(of.material ?? 0) },
+          { name: 'these teeth in such stock', value: String(of.match ?? 0) },
+          { name: 'cuts on this saw', value: String(of.saw ?? 0) },
+        ]
+      : []),
   ]
   return {
-    rule: 'own',
+    rule: cuts ? 'own' : 'unlearned',
     text: `${capital(responseNames[response])}: ${mid}; eight in ten come to ${span}${/^\d+–\d+$/.test(span) && !graded ? ' min' : ''}.`,
     inputs,
     also: cuts ? undefined : 'Cuts you log narrow this.',

@@ -12,7 +12,18 @@ import {
 } from '../choose/index.js'
 import type { FeedLimit, SpeedBand } from '../cut/index.js'
 import { turnRadius } from '../blade/index.js'
-import { capital, countWords, feedWords, lengthWords, listWords, minutesWords, sizeWords, strokesWords, type Say } from './say.js'
+import {
+  bladeWords,
+  capital,
+  countWords,
+  feedWords,
+  lengthWords,
+  listWords,
+  minutesWords,
+  sizeWords,
+  strokesWords,
+  type Say,
+} from './say.js'
 import { marginWords } from './limit.js'
 import { isRound } from '../stock/index.js'
 import { tornWords } from './stuff.js'
@@ -37,8 +48,22 @@ export const feedLimitWords: Record<FeedLimit, string> = {
   buckle: 'the plate buckles',
 }
 
-/** Why the first stands first. */
-export function firstReasons(r: Ranked, job: Job, say: Say): string {
+const STANDS_BY = 0.1 // of score within which another is named that asks no price; estimate
+/** What is against a blade that asks no price, where the first does and leads all the same. */
+function leadsAllTheSame(r: Ranked, ranked: readonly Ranked[], job: Job, say: Say): string {
+  const priced = (x: Ranked) => x.margins.some((m) => m.state === 'near')
+  const free = priced(r) && ranked.find((x) => x.score > r.score - STANDS_BY && !priced(x))
+  if (!free) return ''
+  const { losses } = apart(free, r, say, job)
+  const name = capital(bladeWords(free.blade, say))
+  return losses.length ? ` ${name} asks no such price, but has against it: ${losses[0]}.` : ` ${name} does as well and asks no such price.`
+}
+
+/**
+ * Why the first stands first.
+ * @param ranked all that do it, so that one is named which asks no price where the first does
+ */
+export function firstReasons(r: Ranked, job: Job, say: Say, ranked: readonly Ranked[] = []): string {
   const good: string[] = []
   const asked = r.margins.find((m) => m.limit === 'turn')
   if (asked)
@@ -60,7 +85,7 @@ export function firstReasons(r: Ranked, job: Job, say: Say): string {
   if (r.edge.cleanUp < 10) good.push('leaves little to clean up')
   const worst = r.margins.filter((m) => m.state === 'near')
   const narrow = worst.length ? ` ${marginWords(worst[0]!, job, say)}` : ''
-  return `Cuts up to ${feedWords(r.feed.value, say)}; faster, ${feedLimitWords[r.feed.limit]}.${good.length ? ` ${capital(listWords(good))}.` : ''}${but}${narrow}`
+  return `Cuts up to ${feedWords(r.feed.value, say)}; faster, ${feedLimitWords[r.feed.limit]}.${good.length ? ` ${capital(listWords(good))}.` : ''}${but}${narrow}${leadsAllTheSame(r, ranked, job, say)}`
 }
 
 /** The side that frays most, named, and where that is. */

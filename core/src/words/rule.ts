@@ -156,6 +156,11 @@ export const rules = {
     formula: `(prior + minutes used) ÷ (${PRIOR_SPENT} + blades spent)`,
     source: 'Gamma prior worth one blade, updated by your log.',
   },
+  unlearned: {
+    name: 'From the constants',
+    formula: 'time, edge and life as calculated, with the spread such cuts have',
+    source: 'Spreads are estimates; your own cuts narrow them.',
+  },
   own: {
     name: 'From your own cuts',
     formula: 'prediction × e^(you + class of stock + this stock + teeth + teeth in such stock + saw)',

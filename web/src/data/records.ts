@@ -152,6 +152,8 @@ export interface Supply {
   makes: string[]
   /** times a year a job is made, by its id */
   yearly: Record<string, number>
+  /** ids of the kinds one has settled on keeping, bought or not */
+  kit?: string[]
   /** days from order to delivery, and months an order should last */
   days: number
   months: number

@@ -72,6 +72,8 @@ export const usePattern = defineStore('pattern', () => {
   /** an edit is on its way to storage */
   const keeping = computed(() => row.state.value === 'saving')
   function put(r: PatternRecord) {
+    // another drawing: what was found of the one before is not shown as if it were this one's
+    if (record.value?.lines !== r.lines) reckoned.value = tooLarge.value = undefined
     void row.put(r)
     void reckon()
   }

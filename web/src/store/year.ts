@@ -28,10 +28,11 @@ export const useYear = defineStore('year', () => {
   const put = (patch: Partial<Supply>) => settings.change({ supply: { ...supply.value, ...patch } })
   const beliefs = computed((): Beliefs | undefined => toRaw(learned.beliefs))
 
-  /** Kinds the drawer holds, whether there are any left or not; told anew when a kind comes or goes. */
+  /** Kinds the drawer holds, whether there are any left or not, and is to hold; told anew when a kind comes or goes. */
   const kindsText = computed(() =>
     shop.drawer
       .map((r) => r.blade.id)
+      .concat(supply.value.kit ?? [])
       .sort()
       .join(' '),
   )

@@ -3,6 +3,7 @@ import {
   LARGEST,
   demandOf,
   kitsBySchool,
+  plainWork,
   purchasesFor,
   serves,
   typicalMix,
@@ -40,7 +41,7 @@ export interface YearAsked {
   yearly: Record<string, number>
   makes: Mix['id'][]
   saws: Saw[]
-  /** ids of the kinds in the drawer, those that are out among them */
+  /** ids of the kinds in the drawer, those that are out among them, and of those that are to come into it */
   owned: string[]
   beliefs?: Beliefs
   now: number
@@ -76,10 +77,11 @@ export const kitWork = {
       yearly: yearly[r.id] ?? 1,
     }))
     const reach = new Map(patterns.map((p) => [p.id, reachOf(p)]))
-    const told = workOf(entries, planned, now, beliefs, new Set(owned)).map((w): WorkRow => ({ ...w, reach: reach.get(w.jobId) }))
+    const kinds = new Set(owned)
+    const told = workOf(entries, planned, now, beliefs, kinds).map((w): WorkRow => ({ ...w, reach: reach.get(w.jobId) }))
     if (entries.length) return { work: told, years: yearsOf(entries, now), typical: false }
     if (!makes.length) return { work: told, years: 0, typical: false }
-    return { work: typicalMix(makes, saws).map((w) => ({ ...w, yearly: 1, uses: [], jobId: '', from: 'plan' })), years: 0, typical: true }
+    return { work: plainWork(typicalMix(makes, saws), beliefs, kinds), years: 0, typical: true }
   },
   /** The kit of every size. */
   kit(work: WorkRow[], blades: Blade[], keep: string[], beliefs: Beliefs | undefined, progress: (share: number) => void): KitAnswer {

@@ -21,6 +21,7 @@ import {
   type Outcome,
   type RunEvent,
   type Skill,
+  LARGEST,
 } from '@green-pitch/core'
 import { openingPlans } from '@green-pitch/core/joint'
 import { aspects, shapes } from '@green-pitch/core/practice'
@@ -245,6 +246,7 @@ export const settings = Joi.object<Settings, true>({
   supply: Joi.object<Supply, true>({
     makes: Joi.array().items(Joi.string().max(40)).max(40).required(),
     yearly: Joi.object().pattern(Joi.string().max(80), from0.max(10_000)).max(20_000).required(),
+    kit: Joi.array().items(id).max(LARGEST),
     days: from0.max(3650).required(),
     months: above0.max(60).required(),
     finest: above0.max(100),

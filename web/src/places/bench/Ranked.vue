@@ -55,7 +55,9 @@ const turns = (r: Ranked) => {
 }
 const why = (r: Ranked, rule: JobRule) => () => explain(rule, answer.job, r, settings.say)
 const words = (r: Ranked) =>
-  r === answer.ranked[0] ? firstReasons(r, answer.job, settings.say) : tradesWords(r, answer.ranked[0]!, settings.say, answer.job)
+  r === answer.ranked[0]
+    ? firstReasons(r, answer.job, settings.say, answer.ranked)
+    : tradesWords(r, answer.ranked[0]!, settings.say, answer.job)
 const drawer = (b: Blade) => {
   const n = shop.countOf(b.id)
   return n ? `${n} in drawer` : 'none in drawer'

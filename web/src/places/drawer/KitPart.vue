@@ -11,6 +11,7 @@ import {
   kitHeading,
   kitSchoolNames,
   listWords,
+  numberWords,
   perYearWords,
   sizedByTeeth,
   stockWords,
@@ -77,8 +78,11 @@ watch(
   },
   { immediate: true },
 )
-const smallest = computed(() => kits.value?.[0]?.size ?? 1)
-const now = computed(() => kits.value?.find((k) => k.size === Math.max(size.value, smallest.value)) ?? kits.value?.at(-1))
+/** Sizes of kit in which every blade does something: one more that only fills up is no kit of its own. */
+const useful = computed(() =>
+  kits.value?.filter((k, i, all) => i === 0 || k.covered - all[i - 1]!.covered > 1 || all[i - 1]!.loss - k.loss >= 1),
+)
+const now = computed(() => useful.value?.findLast((k) => k.size <= size.value) ?? useful.value?.[0])
 const next = computed(() => kits.value?.find((k) => k.size === (now.value?.size ?? 0) + 1))
 watch([now, among], async () => {
   schools.value = undefined
@@ -92,6 +96,12 @@ const rows = computed(() => work.value.map((w, i) => ({ w, served: now.value?.se
 const jobsOf = (b: Blade) => rows.value.filter((r) => r.served?.blade?.id === b.id).length
 const pin = (b: Blade) => (keep.value = keep.value.includes(b.id) ? keep.value.filter((id) => id !== b.id) : [...keep.value, b.id])
 const missing = computed(() => now.value?.kit.filter((b) => shop.countOf(b.id) === 0) ?? [])
+/** The kit is settled on: what is not there of it is ordered. */
+const settled = computed(() => {
+  const kept = year.supply.kit ?? []
+  return kept.length === now.value?.kit.length && now.value.kit.every((b) => kept.includes(b.id))
+})
+const settle = () => year.put({ kit: now.value!.kit.map((b) => b.id) })
 const often = (id: string, v: number | undefined) => year.put({ yearly: { ...year.supply.yearly, [id]: v ?? 0 } })
 const name = (b: Blade) => bladeWords(b, say.value)
 </script>
@@ -143,7 +153,13 @@ const name = (b: Blade) => bladeWords(b, say.value)
             </li>
           </ul>
           <KitCurve v-if="kits" :kits="kits" :total="total" :size="now.size" @pick="(n) => (size = n)" />
-          <p v-if="missing.length" class="soft">To buy for it: {{ listWords(missing.map(name)) }}.</p>
+          <p v-if="missing.length" class="soft buy">
+            To buy for it: {{ listWords(missing.map(name)) }}.
+            <RouterLink v-if="settled" to="/drawer/order">See the order</RouterLink>
+            <button v-else class="act plain" @click="settle">
+              Keep these {{ now.size > 1 ? numberWords(now.size) : '' }}, and order them
+            </button>
+          </p>
         </section>
         <section aria-labelledby="work-head">
           <h2 id="work-head">

@@ -94,12 +94,15 @@ async function arrived() {
 <template>
   <div>
     <header>
-      <h1 aria-live="polite">{{ demand ? orderHeading(demand) : 'Counting what your work will use …' }}</h1>
+      <h1 aria-live="polite">{{ demand ? orderHeading(lines, demand.length > 0) : 'Counting what your work will use …' }}</h1>
       <div class="acts">
         <button class="act" :disabled="!prices || !lines.length" @click="out">Save the order as CSV</button>
       </div>
     </header>
     <Makes v-if="year.year && !year.year.years" />
+    <p v-if="lines.length && !year.owned.length && !year.supply.kit">
+      Each job’s own best is asked for here. <RouterLink to="/drawer/kit">A few kinds do most of it: choose them first</RouterLink>.
+    </p>
     <div class="fields">
       <Count
         label="Days to delivery"

@@ -6,6 +6,7 @@ import { bridgeWidth, letterings } from '@green-pitch/core/pattern'
 import type { LetteredLook } from '../../work/patternWork'
 import { openFile } from '../../data/files'
 import { useAnswer } from '../../store/answer'
+import { useJob } from '../../store/job'
 import { usePattern } from '../../store/pattern'
 import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
@@ -16,6 +17,7 @@ import Mark from '../../ui/Mark.vue'
 /** A word as a pattern: letters that hold together as one piece, or fall out of a panel with their islands bridged. */
 const emit = defineEmits<{ close: [] }>()
 const pattern = usePattern()
+const jobs = useJob()
 const answer = useAnswer()
 const settings = useSettings()
 const trouble = useTrouble()
@@ -60,10 +62,13 @@ const heading = computed(() => {
   const n = look.value!.bridges
   return `${size(b.maxX - b.minX).replace(/ mm$/, '')} × ${size(b.maxY - b.minY)}${n ? `, held by ${n === 1 ? 'one bridge' : `${n} bridges`}` : ''}`
 })
-async function take() {
+/** Taken as the job's own drawing, or as a job beside it: nobody's drawing goes for a word that was only tried. */
+async function take(beside: boolean) {
   const word = await pattern.worker().word()
   if (!word) return
-  await pattern.takeDrawing(text.value.trim(), word)
+  const name = text.value.trim()
+  if (beside) await jobs.add(name, { ...jobs.ticket, joint: undefined })
+  await pattern.takeDrawing(name, word)
   emit('close')
 }
 </script>
@@ -78,7 +83,7 @@ async function take() {
       <template v-if="why"><Mark state="beyond" />{{ why }}</template>
     </p>
     <Themed
-      ><form class="set" @submit.prevent="take">
+      ><form class="set" @submit.prevent="take(!!pattern.record)">
         <label>Word <input v-model="text" class="plain-input" maxlength="60" /></label>
         <label
           >Letters
@@ -95,7 +100,11 @@ async function take() {
       </form></Themed
     >
     <p class="acts">
-      <button class="act main" :disabled="!look" @click="take">Take these letters</button>
+      <template v-if="pattern.record">
+        <button class="act main" :disabled="!look" @click="take(true)">Take these letters, as a job of their own</button>
+        <button class="act" :disabled="!look" @click="take(false)">In place of {{ pattern.record.name }}</button>
+      </template>
+      <button v-else class="act main" :disabled="!look" @click="take(false)">Take these letters</button>
       <button class="act" @click="emit('close')">Leave it</button>
     </p>
   </section>

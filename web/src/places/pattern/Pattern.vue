@@ -171,7 +171,7 @@ function measured(mm: number) {
         {{ pattern.busy.what }} <progress :value="pattern.busy.share" max="1" :aria-label="pattern.busy.what" />
         <button class="act" @click="pattern.cancel()">Stop</button>
       </p>
-      <p v-if="!aside && pattern.record && !pattern.record.sized" class="ask">
+      <p v-if="!aside && size && !pattern.busy && pattern.record && !pattern.record.sized" class="ask">
         <Mark state="near" />
         <span><b>This file does not say its size</b> ({{ pattern.record.unit }}): {{ size }} as read.</span>
         <button class="act" @click="pattern.edit({ sized: true })">That is right</button>

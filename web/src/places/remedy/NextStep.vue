@@ -53,6 +53,11 @@ const mended = computed(() => {
   const last = remedy.open?.outcomes.at(-1)
   return last && doubted.value !== last.test ? mendedBy(props.found.causes, last) : undefined
 })
+/** What is held likelier all the same: a hand that helps does not say that it was at fault. */
+const likelier = computed(() => {
+  const first = props.found.causes[0]?.id
+  return mended.value && first !== mended.value ? first : undefined
+})
 const leaves = (outcome: OutcomeId) => {
   const left = props.found.ifSo.find((x) => x.outcome === outcome)?.leaves.slice(0, 2) ?? []
   return left.length ? `then ${left.map((c) => causeNames[c]).join(', or ')}` : ''
@@ -71,8 +76,14 @@ const caution = computed(() => (next.value && !mended.value && !props.found.noth
   </div>
   <div v-else-if="mended" class="step" aria-live="polite">
     <p class="soft">It helped</p>
-    <h2>So it was this: {{ causeNames[mended] }}</h2>
-    <p>{{ cureWords[mended].after }}</p>
+    <template v-if="likelier">
+      <h2>Is it mended with that?</h2>
+      <p>Then it was this: {{ causeNames[mended] }}. Likelier is still that {{ causeNames[likelier] }}: if it comes back, go on.</p>
+    </template>
+    <template v-else>
+      <h2>So it was this: {{ causeNames[mended] }}</h2>
+      <p>{{ cureWords[mended].after }}</p>
+    </template>
     <div class="outcomes">
       <button class="big main" @click="emit('settle', mended)"><b>It is mended</b></button>
       <button class="big" @click="doubted = remedy.open!.outcomes.at(-1)!.test"><b>Not altogether</b></button>

@@ -23,8 +23,10 @@ import {
   type Interval,
   type Job,
   type LogEntry,
+  sawFacts,
 } from '../src/index.js'
 import { cholesky, inverseFactored, seeded, solveFactored } from '../src/number/index.js'
+import { layOut, plainJoint, tenonSchools, type Tenon } from '../src/joint/index.js'
 import { shopOf } from '../../bench/learn/shop.js'
 
 const DAY = 86_400_000
@@ -195,6 +197,26 @@ describe('with evidence', () => {
     expect(run.sawing).toBeGreaterThan(1.15)
     // however many its rings are, a run is one cut of the log
     expect([spoke.sawing, spoke.threading, spoke.edge].map((s) => s?.saw)).toEqual([3, 3, 3])
+  })
+  it('a joint’s strokes are those of one’s own hand, on its page, in its schools and for each of its cuts alike', () => {
+    const options = {
+      material: materialById('oak')!,
+      hands: sawById('hand-saws')!,
+      coping: sawById('coping-120')!,
+      finish: 'careful' as const,
+      blades,
+    }
+    const tenon = plainJoint('tenon') as Tenon
+    const plain = layOut(tenon, options)
+    const [c] = plain.cuts
+    const beliefs = learn({ entries: cuts(12, c!.job, c!.saw!.blade, 2) })
+    const slow = layOut(tenon, { ...options, chosen: c!.saw!.blade, beliefs })
+    expect(slow.cuts[0]!.strokes / c!.strokes).toBeGreaterThan(1.5)
+    expect(slow.seconds).toBeGreaterThan(1.3 * plain.seconds)
+    const said = slow.cuts[0]!.strokes
+    expect(sawFacts(slow, { unit: 'mm', naming: 'size' }).join(' ')).toContain(`About ${said} strokes a cut (`)
+    const pair = tenonSchools(tenon, { ...options, beliefs }).find((x) => x.cheeks.saw?.blade.id === c!.saw!.blade.id)!
+    expect(pair.cheeks.strokes).toBe(said)
   })
   it('blades still good say their life is longer, never shorter; spent ones how long it was', () => {
     const { median } = forecast(job, no5).life

@@ -6,6 +6,7 @@ import {
   drawTrial,
   evaluate,
   billOf,
+  billWords,
   greenBand,
   isStrungJob,
   lengthWords,
@@ -134,12 +135,13 @@ describe('a set-up card', () => {
         const blade = rankBlades(job).value[0]?.blade ?? bladeById('scroll-standard-5')!
         const evaluation = evaluate(job, blade)
         const band = isStrungJob(job) ? greenBand(job, blade) : undefined
+        const bill = billOf(job, blade)
         const card = await makeCard({
           name: 'Curlew at the tide’s edge, third of a set of five for the boathouse window',
           job,
           evaluation,
           setup: setUp(job, blade),
-          bill: billOf(job, blade),
+          bill,
           band,
           say,
           paper: say.unit === 'mm' ? 'a5' : 'half-letter',
@@ -153,6 +155,9 @@ describe('a set-up card', () => {
           .join(' ')
           .replaceAll('"', '″')
         expect(words).toContain(job.saw.short)
+        // the paper says what every place says
+        expect(words).toContain(billWords(bill))
+        if (bill.holes) expect(words).toContain(bill.drill!.name.replaceAll('"', '″'))
         // what is set by hand is the saw's own figure
         if (isStrungJob(job)) {
           expect(words).toContain(`${lengthWords(job.saw.change.insertion, say)} deep`)

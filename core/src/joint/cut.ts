@@ -3,6 +3,8 @@ import type { Material } from '../stock/index.js'
 import type { Saw, LimitId } from '../saw/index.js'
 import { makeJob, type Finish, type Job } from '../job/index.js'
 import { poorer, rankBlades, stoppers, type Ranked } from '../choose/index.js'
+import { told, type Beliefs } from '../belief/index.js'
+import { asSeen, ownTimes, type Interval } from '../learn/index.js'
 import { filingFit, oneCut, type FilingFit } from '../cut/index.js'
 
 /** One kind of saw cut a joint asks for. Which face is sawn to and what is left is said by its name. */
@@ -53,8 +55,9 @@ export interface CutFound extends CutWanted {
   saw?: Ranked
   stops: LimitId[]
   filing?: FilingFit
-  /** strokes one cut takes, and seconds of sawing and of setting up and starting each */
+  /** strokes one cut takes, as one's own cuts have them, and between what they lie; seconds of sawing, setting up and starting each */
   strokes: number
+  strokesSpan?: Interval
   seconds: number
 }
 
@@ -94,6 +97,8 @@ export interface SawChoice {
   ownedFirst?: boolean
   /** a saw chosen by hand: used wherever it can make the cut */
   chosen?: Blade
+  /** what one's own cuts say; absent: the constants */
+  beliefs?: Beliefs
 }
 
 interface Tried {
@@ -101,25 +106,33 @@ interface Tried {
   job: Job
   blades: readonly Blade[]
   ranked: readonly Ranked[]
+  beliefs?: Beliefs
 }
 function tryCut(material: Material, hands: Saw, wanted: CutWanted, finish: Finish, choice: SawChoice): Tried {
   const job = cutJob(material, hands, wanted, finish)
   const blades = wanted.curved ? choice.blades.filter((b) => b.plate?.curved) : choice.blades
-  return { wanted, job, blades, ranked: rankBlades(job, { blades, owned: choice.owned, ownedFirst: choice.ownedFirst }).value }
+  const { owned, ownedFirst, beliefs } = choice
+  return { wanted, job, blades, beliefs, ranked: rankBlades(job, { blades, owned, ownedFirst, beliefs }).value }
 }
-const secondsFor = ({ wanted, job }: Tried, saw: Ranked) => wanted.count * (oneCut(job, saw.feed).seconds + START)
+function secondsFor({ wanted, job, beliefs }: Tried, saw: Ranked): number {
+  const longer = beliefs ? Math.exp(told(beliefs, 'time', job, saw.blade, { sawing: 1 }).mean) : 1
+  return wanted.count * (oneCut(job, saw.feed).seconds * longer + START)
+}
 
 function found(tried: Tried, blade: Blade | undefined): CutFound {
   const { wanted, job, blades, ranked } = tried
   const saw = ranked.find((r) => r.blade.id === blade?.id) ?? ranked[0]
   if (!saw) return { ...wanted, job, stops: stoppers(job, blades), strokes: 0, seconds: 0 }
+  const { strokes } = oneCut(job, saw.feed)
+  const seen = tried.beliefs && asSeen(ownTimes(job, saw.blade, tried.beliefs), { sawing: strokes })
   return {
     ...wanted,
     job,
     saw,
     stops: [],
     filing: filingFit(job, saw.blade),
-    strokes: oneCut(job, saw.feed).strokes,
+    strokes: Math.round(seen?.median ?? strokes),
+    strokesSpan: seen,
     seconds: secondsFor(tried, saw),
   }
 }

@@ -21,8 +21,19 @@ import {
   type TenonSchool,
   type ViewName,
 } from '../joint/index.js'
-import { asSeen, type OwnTimes } from '../learn/index.js'
-import { anA, teethWords, bladeWords, capital, lengthWords, listWords, minutesWords, numberWords, sizeWords, type Say } from './say.js'
+import {
+  countWords,
+  anA,
+  teethWords,
+  bladeWords,
+  capital,
+  lengthWords,
+  listWords,
+  minutesWords,
+  numberWords,
+  sizeWords,
+  type Say,
+} from './say.js'
 import { stopWords } from './limit.js'
 import type { AtBench } from './bench.js'
 
@@ -316,7 +327,7 @@ function cutText(l: LayOut, c: CutFound, say: Say, alone = false): string {
 
 /** What the saw makes of the first cut: teeth, reach, gaps, strokes and time; strokes as one’s own cuts have them. */
 const JUST = 1.1 // times its crossing a gullet holds that is neither open nor full
-export function sawFacts(l: LayOut, say: Say, own?: OwnTimes): string[] {
+export function sawFacts(l: LayOut, say: Say): string[] {
   const [c] = l.cuts
   if (!c?.saw) return []
   const { blade } = c.saw
@@ -337,12 +348,9 @@ export function sawFacts(l: LayOut, say: Say, own?: OwnTimes): string[] {
         : `The gullets are full after ${mm(fills)} of ${mm(c.crossing)}; the rest rubs. Larger ones would go faster.`,
   ]
   const cuts = l.cuts.reduce((t, x) => t + x.count, 0)
-  const seen = own && asSeen(own, { sawing: c.strokes })
-  const strokes = Math.round(seen?.median ?? c.strokes)
+  const { strokes, strokesSpan: seen } = c
   const span = seen && strokes > 2 ? ` (${Math.round(seen.low)}–${Math.round(seen.high)})` : ''
-  out.push(
-    `About ${strokes} stroke${strokes === 1 ? '' : 's'} a cut${span}; ${cuts} cut${cuts === 1 ? '' : 's'}, ${minutesWords(l.seconds)}.`,
-  )
+  out.push(`About ${countWords(strokes, 'stroke')} a cut${span}; ${countWords(cuts, 'cut')}, ${minutesWords(l.seconds)}.`)
   out.push(blade.plate?.strokes === 'pull' ? `${startWords(blade)} Two hands on the line; one, once it stays straight.` : startWords(blade))
   if (l.spec.kind === 'dovetail') out.push('Slopes by school: 1 : 6 in softwood, 1 : 8 in hardwood, or 1 : 7 for both.')
   return out
@@ -393,7 +401,7 @@ export function tenonSchoolWords(s: SchoolSaws): string {
   }
   const saws = [...new Set([s.cheeks.saw!.blade, s.shoulders.saw!.blade])].map((b) => `${b.name.toLowerCase()} ${sizeWords(b)}`)
   const cost = s.shoulders.filing?.wrong && !s.shoulders.filing.fine ? ' Shoulders tear unless knifed.' : ''
-  return `${capital(listWords(saws))}; ${s.cheeks.strokes} strokes a cheek, ${s.shoulders.strokes} a shoulder, ${minutesWords(s.seconds)}.${cost}`
+  return `${capital(listWords(saws))}; ${countWords(s.cheeks.strokes, 'stroke')} a cheek, ${s.shoulders.strokes} a shoulder, ${minutesWords(s.seconds)}.${cost}`
 }
 
 export const aidNames: Record<AidKind, string> = {

@@ -7,7 +7,6 @@ import {
   tenonSchoolWords,
   viewNames,
   type Material,
-  type OwnTimes,
   type Say,
 } from '@green-pitch/core'
 import type { LayOut, SchoolSaws, Shape } from '@green-pitch/core/joint'
@@ -20,8 +19,6 @@ export interface JointSheetIn {
   say: Say
   paper: 'a4' | 'letter'
   schools: SchoolSaws[]
-  /** what one’s own cuts make of its times and strokes */
-  own?: OwnTimes
 }
 const SIZES = { a4: [210, 297], letter: [215.9, 279.4] } as const
 const MARGIN = 14
@@ -146,7 +143,7 @@ export async function jointPdf(p: JointSheetIn): Promise<Blob> {
   y += 2
   wrapped('Saw it in this order', MARGIN, 11, true)
   jointSteps(found, say).forEach((s, i) => wrapped(`${i + 1}  ${s.head} ${s.text}`, MARGIN, 9))
-  const facts = sawFacts(found, say, p.own)
+  const facts = sawFacts(found, say)
   if (facts.length) {
     y += 2
     wrapped('This saw, this cut', MARGIN, 11, true)

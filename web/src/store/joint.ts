@@ -1,6 +1,6 @@
 import { computed } from 'vue'
 import { defineStore } from 'pinia'
-import { familyOf, ownTimes, withCaliper, type Blade, type Family, type Job } from '@green-pitch/core'
+import { familyOf, withCaliper, type Blade, type Family, type Job } from '@green-pitch/core'
 import { layOut, plainJoint, tenonSchools, type JointKind, type JointSpec } from '@green-pitch/core/joint'
 import { withMaterial } from '../data/ticket'
 import { useJob } from './job'
@@ -33,13 +33,9 @@ export const useJoint = defineStore('joint', () => {
     owned: shop.owned,
     ownedFirst: settings.value.ownedFirst,
     chosen: chosen.value,
+    beliefs: learned.beliefs,
   }))
   const found = computed(() => layOut(spec.value, options.value))
-  /** What one’s own cuts make of its first cut’s strokes: the page and the paper tell the same. */
-  const own = computed(() => {
-    const [c] = found.value.cuts
-    return c?.saw && ownTimes(c.job, c.saw.blade, learned.beliefs)
-  })
   const schools = computed(() => (spec.value.kind === 'tenon' ? tenonSchools(spec.value, options.value) : []))
 
   /** What is put is checked where it is stored, as all of a ticket is. */
@@ -62,5 +58,5 @@ export const useJoint = defineStore('joint', () => {
   /** One of its cuts becomes the ticket: the Bench, the card and the log then speak of it. */
   const toTicket = (job: Job) =>
     jobs.edit((t) => ({ ...t, joint: spec.value, job: { ...job, teethSchool: t.job.teethSchool }, heard: undefined }), 'cut of a joint')
-  return { spec, found, own, schools, chosen, put, keep, take, material, saw, kerf, toTicket }
+  return { spec, found, schools, chosen, put, keep, take, material, saw, kerf, toTicket }
 })

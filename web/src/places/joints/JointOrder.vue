@@ -17,7 +17,7 @@ const cuts = computed(() => found.value.cuts.reduce((n, c) => n + c.count, 0))
 /** Cut by cut in Run. */
 const sawIt = async () => (await run.beginSteps({ of: 'joint' })) && router.push('/run')
 const steps = computed(() => jointSteps(found.value, settings.say))
-const facts = computed(() => sawFacts(found.value, settings.say, joint.own))
+const facts = computed(() => sawFacts(found.value, settings.say))
 </script>
 
 <template>

@@ -31,7 +31,6 @@ async function save(ending: 'pdf' | 'svg' | 'dxf') {
             say: settings.say,
             paper: paper.value,
             schools: joint.schools,
-            own: joint.own,
           })
         : new Blob([ending === 'svg' ? jointSvg(views, jobs.name) : jointDxf(views)], {
             type: ending === 'svg' ? 'image/svg+xml' : 'application/dxf',

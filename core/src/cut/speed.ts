@@ -4,7 +4,8 @@ import { isMetal } from '../stock/index.js'
 import { heights, type Job, unworn } from '../job/index.js'
 import { contact, feedForChipLoad, sureChipLoad } from './chip.js'
 import { controlFeed, feedAt, maxChipLoad, overcutAt, steered, steeredFeed, tired, type MaxChipLoad, type SteadyFeed } from './feed.js'
-import { heatIndex } from './heat.js'
+import { COOL } from './cool.js'
+import { heatIndex, teethSpeed } from './heat.js'
 import { patternPace } from './pattern.js'
 
 export interface SpeedBand {
@@ -19,7 +20,6 @@ export interface SpeedBand {
   heat: number
 }
 
-export const COOL = 0.7 // of the heat index; leaves room for a moment's dwelling
 const WORTH = 0.7 // of the best feed: slower strokes than this only cost time
 
 /**
@@ -38,9 +38,10 @@ export function speedBand(job: Job, blade: Blade, found = maxChipLoad(job, blade
   const reached = steer / feedOf(ceiling)
   const rub = steer / feedOf(Math.min(sureChipLoad(job, blade), ceiling))
   const biteAt = (n: number) => ceiling * Math.min(1, reached / n)
-  // heat rises evenly with strokes while the bite is full, then with their power m: see cuttingForce
+  // heat rises evenly with strokes while the bite is full, then with their power m: see cuttingForce; that of metal's teeth with their speed
   const full = COOL / heatIndex(job, blade, 1, ceiling)
-  const hot = full <= reached ? full : reached * (full / reached) ** (1 / job.stock.material.m)
+  const even = full <= reached || teethSpeed(job, blade, 1) !== undefined
+  const hot = even ? full : reached * (full / reached) ** (1 / job.stock.material.m)
   const top = Math.min(fastest, rub, hot)
   const limit = top === fastest ? (fastest < most ? 'wear' : 'saw') : rub <= hot ? 'rub' : 'heat'
   // a machine strokes on for a finer edge once the hand steers all it can; an arm does not
@@ -81,6 +82,12 @@ export function steadyFeed(job: Job, blade: Blade, found = maxChipLoad(job, blad
 function heldFeed(job: Job, blade: Blade, found: MaxChipLoad, band: SpeedBand): SteadyFeed {
   const spm = job.spm === undefined ? band.value : settableSpeed(job.saw, job.spm)
   if (band.trouble !== 'heat') return feedAt(job, blade, spm, undefined, found)
+  // metal's teeth heat by their speed: what keeps them is a lighter hand, whatever else holds the feed
+  if (teethSpeed(job, blade, spm)) {
+    const held = feedAt(job, blade, spm, undefined, found)
+    const share = Math.min(1, COOL / band.heat)
+    return { ...held, value: share * held.value, chipLoad: Math.max(share * held.chipLoad, held.floor), limit: 'heat' }
+  }
   // by the heat of a full bite: a tighter curve, bitten finer, does not earn more
   const sure = Math.max(sureChipLoad(unworn(job), blade), (found.value * COOL) / heatIndex(job, blade, spm, found.value))
   if (found.value <= sure) return feedAt(job, blade, spm, undefined, found)

@@ -29,6 +29,9 @@ export interface Material {
   /** °C at which the edge suffers, and how */
   heatLimit: number
   heatEffect: string
+  /** metals: thermal conductivity, W/mK, and the speed of waxed carbon steel teeth it bears, m/min; absent: the blade's own warmth is what counts */
+  conducts?: number
+  rubbing?: number
   /** depth of the face veneer, mm; absent in solid stock */
   veneer?: number
   /** tear-out at a bite of 0.01 mm, sharp, plain teeth, no backing, mm */

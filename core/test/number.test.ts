@@ -1,6 +1,19 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { along, backAlong, bisect, bounded, rising, seeded, solve, spend, Spent, toDegrees, toRadians } from '../src/number/index.js'
+import {
+  along,
+  backAlong,
+  besselK0,
+  bisect,
+  bounded,
+  rising,
+  seeded,
+  solve,
+  spend,
+  Spent,
+  toDegrees,
+  toRadians,
+} from '../src/number/index.js'
 
 const real = (min: number, max: number) => fc.double({ min, max, noNaN: true })
 
@@ -99,5 +112,18 @@ describe('numbers', () => {
       const share = some.filter((x) => Math.floor(10 * x) === tenth).length / some.length
       expect(Math.abs(share - 0.1)).toBeLessThan(0.03)
     }
+  })
+})
+
+describe('the modified Bessel function K₀', () => {
+  it('has the values of the tables', () => {
+    // Abramowitz and Stegun, table 9.8
+    for (const [x, k] of [
+      [0.1, 2.4270690247],
+      [1, 0.4210244382],
+      [2, 0.1138938727],
+      [5, 0.0036910983],
+    ] as const)
+      expect(besselK0(x) / k).toBeCloseTo(1, 5)
   })
 })

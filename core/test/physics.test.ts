@@ -37,7 +37,11 @@ import {
   SIDE,
   stockInSpan,
   stressInUse,
+  materialById,
+  sheetRise,
+  speedBand,
 } from '../src/index.js'
+import { besselK0 } from '../src/number/index.js'
 
 const of = (width: number, thickness: number, kerf = 1.25 * thickness, toothDepth = 0): Section => ({ width, thickness, kerf, toothDepth })
 const sections = fc
@@ -291,5 +295,32 @@ describe('a loose blade', () => {
     expect(poor).toBeLessThan(sure)
     expect(() => identify({}, blades)).toThrow(RangeError)
     expect(() => identify({ width: -1 }, blades)).toThrow(RangeError)
+  })
+})
+
+describe('heat in metal', () => {
+  const brass = (id: string, bare?: boolean) =>
+    makeJob({
+      saw: sawById('scroll-plain')!,
+      stock: { form: 'board', material: materialById(id)!, thickness: 1 },
+      cut: { kind: 'outline', radius: 6, openings: 0, web: undefined, hole: undefined, bare },
+    })
+  const blade = bladeById('scroll-metal-3')!
+  it('goes into the sheet: some tens of kelvin in brass, more where it conducts less, as the reference’s worked value has it', () => {
+    // 5 W into 1 mm of brass at 1 mm/s: 5/(2π·0.12·1)·K₀(v·r/2α)
+    const [conducts, v, r] = [0.12, 1, 0.24]
+    const rise = (5 / (2 * Math.PI * conducts)) * besselK0((v * r) / (2 * (conducts / 3.2e-3)))
+    expect(rise).toBeGreaterThan(32)
+    expect(rise).toBeLessThan(48)
+    const at = (id: string) => sheetRise(brass(id), blade, 600, 0.002)
+    expect(at('brass')).toBeLessThan(60)
+    expect(at('stainless-steel') / at('brass')).toBeGreaterThan(6)
+  })
+  it('strokes are what its teeth bear: fewer in steel, fewer still without wax, more for harder teeth', () => {
+    const top = (id: string, b = blade, bare?: boolean) => speedBand(brass(id, bare), b).high
+    expect(top('mild-steel')).toBeLessThan(top('brass'))
+    expect(top('brass', blade, true) / top('brass')).toBeLessThan(0.75)
+    expect(top('mild-steel', { ...blade, steel: 'bimetal' })).toBeGreaterThan(1.5 * top('mild-steel'))
+    expect(speedBand(brass('brass'), blade).trouble).toBeUndefined()
   })
 })

@@ -101,7 +101,7 @@ const NEVER: [RegExp, string][] = [
   [/\ba (8|11|18)(?![\d.])/i, 'a wrong article'],
   [/\babout 1 times/, 'a ratio of one'],
   [/\(\s*\)|undefined|NaN|Infinity/, 'an empty or lost word'],
-  [/(?<![\d.])(\d[^,;]*), not \1(?![\d])/, 'a comparison of equals'],
+  [/(?<![\d.])(\d[^,;]*), not \1(?=[;,.]|$)/, 'a comparison of equals'],
   [/\bmitre|\bvice\b|\bcolour/, 'another spelling'],
   [/about 0(\.0\d*)?°/, 'a slope nobody sees'],
 ]

@@ -2,6 +2,7 @@ import { meanSpacing, meanWidth, type Blade, type Steel } from '../blade/index.j
 import { besselK0 } from '../number/index.js'
 import { profileOf, strokeOf } from '../saw/index.js'
 import { heights, type Job } from '../job/index.js'
+import { easedBy } from '../stock/index.js'
 import { SIDE } from './band.js'
 import { cuttingForce, feedForChipLoad, feedShare } from './chip.js'
 import { COOL } from './cool.js'
@@ -16,6 +17,7 @@ const TIGHT = 0.05 // and one hardly wider no more than this tells
 /** What teeth of other steels bear over carbon steel’s, in speed; estimates. */
 const STEEL: Record<Steel, number> = { carbon: 1, 'high-speed': 2.5, bimetal: 2.5, carbide: 5 }
 const DRY = 0.6 // of that speed without wax; estimate
+const BARE = 1.25 // times the heat without tape or film, which carry wax and resin to the blade; estimate
 const SHEET = 0.5 // of the power made goes into the sheet (reference)
 const CAPACITY = 3.2e-3 // J/mm³·K of metals, within a quarter for all of them
 
@@ -33,7 +35,7 @@ function powers(job: Job, blade: Blade, spm: number, chipLoad: number): { cuttin
 export function teethSpeed(job: Job, blade: Blade, spm: number): { speed: number; bears: number } | undefined {
   const { rubbing } = job.stock.material
   if (rubbing === undefined) return undefined
-  const bears = rubbing * STEEL[blade.steel ?? 'carbon'] * (job.cut.dry ? DRY : 1)
+  const bears = rubbing * STEEL[blade.steel ?? 'carbon'] * (job.cut.bare ? DRY : 1)
   return { speed: (2 * strokeOf(job.saw, blade) * spm) / 1000, bears }
 }
 
@@ -64,5 +66,6 @@ export function heatIndex(job: Job, blade: Blade, spm: number, chipLoad: number)
   if (teeth) return Math.max((COOL * teeth.speed) / teeth.bears, sheetRise(job, blade, spm, chipLoad) / bears)
   const { cutting, rubbing } = powers(job, blade, spm, chipLoad)
   const surface = 2 * (meanWidth(blade) + blade.thickness) * (strokeOf(job.saw, blade) + heights(job).longest)
-  return (SHARE * cutting + rubbing) / (COOLING * profileOf(job.saw).air * surface) / bears
+  const eased = job.cut.bare && easedBy(job.stock.material) ? BARE : 1
+  return (eased * (SHARE * cutting + rubbing)) / (COOLING * profileOf(job.saw).air * surface) / bears
 }

@@ -5,7 +5,7 @@ import { heights, type Job, unworn } from '../job/index.js'
 import { contact, feedForChipLoad, sureChipLoad } from './chip.js'
 import { controlFeed, feedAt, maxChipLoad, overcutAt, steered, steeredFeed, tired, type MaxChipLoad, type SteadyFeed } from './feed.js'
 import { COOL } from './cool.js'
-import { heatIndex, teethSpeed } from './heat.js'
+import { heatIndex, sheetRise, teethSpeed } from './heat.js'
 import { patternPace } from './pattern.js'
 
 export interface SpeedBand {
@@ -18,6 +18,8 @@ export interface SpeedBand {
   /** even the slowest stroke of this saw heats or rubs */
   trouble?: 'heat' | 'rub'
   heat: number
+  /** metals: how fast its teeth go, and may go, m/min; K by which the sheet’s edge warms */
+  teeth?: { speed: number; bears: number; warms: number }
 }
 
 const WORTH = 0.7 // of the best feed: slower strokes than this only cost time
@@ -48,11 +50,13 @@ export function speedBand(job: Job, blade: Blade, found = maxChipLoad(job, blade
   const wished = reached < top && hasSpeed(job.saw) ? Math.sqrt(reached * top) : Math.min(reached, top)
   const value = settableBelow(job.saw, Math.min(wished, top), Math.min(rub, hot))
   const heat = heatIndex(job, blade, value, biteAt(value))
+  const fast = teethSpeed(job, blade, value)
+  const teeth = fast && { ...fast, warms: sheetRise(job, blade, value, biteAt(value)) }
   const trouble = hot < slowest ? 'heat' : rub < slowest ? 'rub' : undefined
-  if (trouble) return { low: slowest, high: slowest, value: settableSpeed(job.saw, slowest), limit, trouble, heat }
+  if (trouble) return { low: slowest, high: slowest, value: settableSpeed(job.saw, slowest), limit, trouble, heat, teeth }
   const high = settableBelow(job.saw, Math.max(top, value), Math.max(value, top))
   const low = settableSpeed(job.saw, Math.min(WORTH * Math.min(reached, top), value))
-  return { low, high, value, limit, heat }
+  return { low, high, value, limit, heat, teeth }
 }
 
 const SILVER = { hardness: 650, strokes: 100 }

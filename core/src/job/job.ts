@@ -54,8 +54,8 @@ export interface Cut {
   up?: UpFace
   /** scrap clamped under thin stock, sawn with it, mm */
   backing?: number
-  /** metals: sawn without wax, which is taken as a matter of course */
-  dry?: boolean
+  /** sawn without the wax, water, film or tape that such stock is eased by as a matter of course */
+  bare?: boolean
   /** the line is scored and taped against splinters */
   taped?: boolean
   /** hand saws: how the cut lies to the grain */

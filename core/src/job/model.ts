@@ -1,2 +1,2 @@
 /** Version of the formulas and constants; every record keeps the one it was reckoned with. */
-export const MODEL = 3
+export const MODEL = 4

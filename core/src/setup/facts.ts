@@ -1,7 +1,7 @@
 import { pilotDrill, startingHole, type Blade } from '../blade/index.js'
 import type { DrillSeries } from '../quantity/index.js'
 import { dialMark, strokeOf, isJigsaw } from '../saw/index.js'
-import { familyOfStock } from '../stock/index.js'
+import { easedBy } from '../stock/index.js'
 import { heights, type Job } from '../job/index.js'
 import { needsBacking, quietSpeed, speedBand, teethCarrying, type SteadyFeed } from '../cut/index.js'
 import type { SetUpItem } from './item.js'
@@ -33,11 +33,10 @@ export function speeding({ job, blade }: Facts): SetUpItem {
     quiet: quietSpeed(job, blade, job.spm ?? band.value),
   }
 }
-export function cooling({ job }: Facts): SetUpItem[] {
-  const { material } = job.stock
-  const { cooled, film } = familyOfStock(material)
-  if (cooled !== 'dry') return [{ do: 'lubricate', what: cooled }]
-  return material.heatEffect === 'softens' || material.heatLimit < 140 ? [{ do: 'tape', film }] : []
+export function cooling({ job: { stock, cut } }: Facts): SetUpItem[] {
+  const what = cut.bare ? undefined : easedBy(stock.material)
+  if (!what) return []
+  return what === 'wax' || what === 'wet' ? [{ do: 'lubricate', what }] : [{ do: 'tape', film: what === 'film' }]
 }
 /** Scrap under sheet that flexes, or that carries too few teeth alone. */
 export function backing({ job, blade }: Facts): SetUpItem[] {

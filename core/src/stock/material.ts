@@ -58,6 +58,16 @@ export function webRule(material: Pick<Material, 'cuts' | 'build' | 'veneer'>): 
   return material.build === 'chips' ? { floor: 2, share: 1 / 3 } : { floor: Math.max(1.5, VENEERS * (material.veneer ?? 0)), share: 1 / 4 }
 }
 
+const TENDER = 140 // °C under which a line is taped against burning; estimate
+export const eases = ['wax', 'wet', 'film', 'tape'] as const
+export type Ease = (typeof eases)[number]
+/** What a cut in this stock is eased by, as a matter of course. */
+export function easedBy(material: Pick<Material, 'cuts' | 'heatEffect' | 'heatLimit'>): Ease | undefined {
+  const { cooled, film } = familyOfStock(material)
+  if (cooled !== 'dry') return cooled
+  return material.heatEffect === 'softens' || material.heatLimit < TENDER ? (film ? 'film' : 'tape') : undefined
+}
+
 /** Every material that ships with the program, in the order of its groups. Source: data/materials.json. */
 export const materials: readonly Material[] = data.groups.flatMap(({ rows, ...defaults }) =>
   (rows as Partial<Material>[]).map((row) => ({ build: 'solid', ...defaults, ...row }) as Material),

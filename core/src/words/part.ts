@@ -2,7 +2,7 @@ import { decimal } from '../quantity/index.js'
 import { oneCut, orbitChoice, orbitInUse } from '../cut/index.js'
 import { strokeOf, type Saw } from '../saw/index.js'
 import type { Fate } from '../log/index.js'
-import type { Form, MaterialClass } from '../stock/index.js'
+import type { Ease, Form, MaterialClass } from '../stock/index.js'
 import type { TurnManner } from '../blade/index.js'
 import type { Cut, Finish, Job, LineSide, Shown, Skill } from '../job/index.js'
 import type { State, Evaluation } from '../choose/index.js'
@@ -76,11 +76,20 @@ export function cutSaid(cut: Cut, say: Say): string {
   const grain = cut.grain ? `${cut.grain} the grain` : ''
   const depth = cut.depth === undefined ? '' : `${len(cut.depth)} deep`
   const backer = cut.backing === undefined ? '' : `${len(cut.backing)} backer`
-  return [grain || radius, web, depth, bevel, backer, cut.plunge && 'plunged', cut.taped && 'taped'].filter(Boolean).join(', ')
+  return [grain || radius, web, depth, bevel, backer, cut.plunge && 'plunged', cut.taped && 'taped', cut.bare && 'bare']
+    .filter(Boolean)
+    .join(', ')
 }
 
 const lineWords: Record<LineSide, string> = { leave: 'line left', split: 'line split', take: 'line taken' }
 const turnWords: Record<TurnManner, string> = { flowing: 'no side push', worked: 'eased round', pivot: 'corners spun on the spot' }
+/** What eases a cut, and the same cut without it. */
+export const easeWords: Record<Ease, { with: string; without: string }> = {
+  wax: { with: 'waxed', without: 'dry, no wax' },
+  wet: { with: 'wetted', without: 'dry, no water' },
+  film: { with: 'film left on', without: 'film off' },
+  tape: { with: 'taped over', without: 'no tape' },
+}
 export const finishWords: Record<Finish, string> = { careful: 'careful work', ordinary: 'ordinary work', rough: 'rough work' }
 export const showsWords: Record<Shown, string> = { face: 'one face shows', both: 'both faces show' }
 export const skillWords: Record<Skill, string> = { learning: 'a learning hand', practised: 'a practiced hand', sure: 'a sure hand' }

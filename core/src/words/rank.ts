@@ -184,10 +184,13 @@ export function schoolWords(p: SchoolPick, balanced: Ranked, say: Say): { name: 
 
 /** Why the speed band ends where it does. */
 export function speedWords(band: SpeedBand): string {
-  if (band.trouble === 'heat') return 'Even the slowest stroke of this saw heats the edge; stop often, or use a slower saw.'
+  if (band.trouble === 'heat')
+    return band.teeth
+      ? 'Even the slowest stroke is faster than these teeth bear: wax, a light hand, a few seconds at a time, thin sheet between two of ply; or a slower saw.'
+      : 'Even the slowest stroke of this saw heats the edge; stop often, or use a slower saw.'
   if (band.trouble === 'rub') return 'Even at its slowest this saw strokes faster than you can feed; the blade will rub and brown the edge.'
   return {
-    heat: 'Faster heats the edge.',
+    heat: band.teeth ? 'Faster heats the teeth and dulls them.' : 'Faster heats the edge.',
     rub: 'Faster only rubs: you cannot feed it.',
     wear: 'Faster only tires the arm and dulls the teeth.',
     saw: 'As fast as this saw goes.',

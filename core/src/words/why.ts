@@ -116,6 +116,13 @@ export function explain(rule: JobRule, job: Job, v: Evaluation, say: Say, also?:
       return why(speedWords(v.speed), [
         { name: 'band', value: strokesWords(v.speed) },
         { name: 'heat index there', value: decimal(v.speed.heat, 2) },
+        ...(v.speed.teeth
+          ? [
+              { name: 'the teeth go', value: `${decimal(v.speed.teeth.speed, 0)} m/min` },
+              { name: 'they bear here', value: `${decimal(v.speed.teeth.bears, 0)} m/min` },
+              { name: 'the sheet’s edge warms by', value: `${Math.round(v.speed.teeth.warms)} K` },
+            ]
+          : []),
         { name: 'the stock bears', value: `${material.heatLimit} °C, then it ${material.heatEffect}` },
       ])
     case 'hole':

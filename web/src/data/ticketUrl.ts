@@ -19,6 +19,7 @@ const CUT: [key: string, field: keyof Cut, kind: 'n' | 's' | 'y'][] = [
   ['up', 'up', 's'],
   ['backing', 'backing', 'n'],
   ['taped', 'taped', 'y'],
+  ['bare', 'bare', 'y'],
   ['grain', 'grain', 's'],
   ['depth', 'depth', 'n'],
   ['flush', 'flush', 'y'],

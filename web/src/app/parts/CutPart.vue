@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useSessionStorage } from '@vueuse/core'
-import { cutRestSaid, type Cut, isHandSaw, isJigsaw, isHandFrame } from '@green-pitch/core'
+import { capital, cutRestSaid, easedBy, easeWords, type Cut, isHandSaw, isJigsaw, isHandFrame } from '@green-pitch/core'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
 import Choice from '../../ui/Choice.vue'
@@ -15,6 +15,7 @@ const settings = useSettings()
 const more = useSessionStorage('cut-more', false)
 const cut = computed(() => jobs.job.cut)
 const saw = computed(() => jobs.job.saw)
+const ease = computed(() => easedBy(jobs.job.stock.material))
 const put = <K extends keyof Cut>(key: K, value: Cut[K]) => jobs.editCut({ [key]: value }, `cut ${key}`)
 function kind(value: Cut['kind']) {
   jobs.editCut(value === 'straight' ? { kind: value, radius: undefined } : { kind: value, radius: cut.value.radius ?? 10 }, 'cut kind')
@@ -149,6 +150,16 @@ function kind(value: Cut['kind']) {
         :model-value="cut.backing"
         none="none"
         @update:model-value="(v) => put('backing', v)"
+      />
+      <Choice
+        v-if="ease"
+        label="Against heat"
+        :model-value="cut.bare ? 'bare' : 'eased'"
+        :options="[
+          { value: 'eased', label: capital(easeWords[ease].with) },
+          { value: 'bare', label: capital(easeWords[ease].without) },
+        ]"
+        @update:model-value="(v) => put('bare', v === 'bare' || undefined)"
       />
       <Choice
         v-if="isJigsaw(saw) && cut.kind === 'pierced'"

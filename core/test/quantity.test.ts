@@ -68,7 +68,7 @@ describe('round trips', () => {
   it('speaks of stroke and board in fractions', () => {
     expect(printLength(19, 'in')).toBe('3/4″')
     expect(printLength(0.8, 'in')).toBe('0.031″')
-    expect(printLength(9, 'in')).toBe('0.354″')
+    expect(printLength(9, 'in')).toBe('23/64″')
   })
   it('every 64th of an inch prints as itself', () => {
     for (let n = 4; n <= 640; n++) {

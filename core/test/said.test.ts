@@ -23,6 +23,8 @@ import {
   kitHeading,
   learningWords,
   hasMotor,
+  leadOf,
+  leadWords,
   makeJob,
   materials,
   orderHeading,
@@ -131,6 +133,13 @@ describe('what is said of a shop', () => {
       { packets: 0, pack: 6 },
     ]
     expect(orderHeading(lines, true)).toBe('2 kinds to order, 48 blades')
+  })
+  it('a packet’s lead is told to its side, and nothing is said of what nobody feels', () => {
+    expect(leadOf(4, 100)).toBeCloseTo(2.291, 3)
+    expect(leadWords(leadOf(4, 100))).toMatch(/^This packet leads 2\.3° to the right: begin with the work turned as far to the right/)
+    expect(leadWords(leadOf(-4, 100))).toContain('to the left')
+    expect([leadWords(0.1), leadWords(undefined)]).toEqual(['', ''])
+    expect(() => leadOf(1, 0)).toThrow(RangeError)
   })
   it('a kind that is out, and what does instead at what price', () => {
     const [first, second] = rankBlades(makeJob()).value

@@ -84,7 +84,7 @@ export function diagnose(asked: DiagnoseAsked): Diagnosis {
     .map(({ fault, because }, i): Suspect => ({
       id: fault.id,
       p: p[i]!,
-      because,
+      because: because.length ? because : [whyAtAll(fault, signs, job)],
       explains: signs.filter((s) => showing(fault, s) >= LIKELY),
       borneOut: done.filter(
         ({ test, outcome }) => answering(fault, byId.get(test)!, outcome) > 1.5 * (byId.get(test)!.outcomes[outcome] ?? 1),
@@ -106,6 +106,17 @@ export function diagnose(asked: DiagnoseAsked): Diagnosis {
     unexplained,
     second: secondOf(candidates, unexplained),
     nothing: done.some((o) => o.test === 'peel-pattern' && o.outcome === 'gone'),
+  }
+}
+
+/** What a cause is held likely for of which the ticket says nothing. */
+function whyAtAll(fault: Fault, signs: readonly Sign[], job: Job): Because {
+  const commonest = Math.max(...faults.map((f) => f.common[profileOf(job.saw).like] ?? 0))
+  return {
+    why: 'shows',
+    have: signs.filter((s) => showing(fault, s) >= LIKELY).length,
+    of: signs.length,
+    commonest: fault.common[profileOf(job.saw).like] === commonest,
   }
 }
 

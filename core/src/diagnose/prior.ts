@@ -25,6 +25,8 @@ export type Because =
   | { why: 'filing' }
   | { why: 'pattern' }
   | { why: 'seen'; times: number }
+  /** nothing of the ticket speaks for it: how many of the signs told it shows, and that no cause is commoner on such a saw */
+  | { why: 'shows'; have: number; of: number; commonest: boolean }
 
 export interface Situation {
   job: Job

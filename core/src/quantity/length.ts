@@ -115,18 +115,19 @@ export function decimal(value: number, digits: number): string {
 }
 
 /** How far a fraction may miss what it stands for: mm, and as a share, for what is small is measured finely. */
-const MISS = 0.1
+const MISS = 0.2 // half a 64th: from 6.6 mm up every length is one a rule shows
+const TYPED = 0.1 // in a field, where it may be left standing
 const MISS_SHARE = 0.03
 
 /** The fraction to 1/64 that stands for a length, where one does; nothing under 1.5 mm is spoken of in fractions. */
-function fractionFor(mm: number): string | undefined {
+function fractionFor(mm: number, miss = MISS): string | undefined {
   const near = nearestFraction(mm)
-  return mm >= 1.5 && Math.abs(near.error) <= Math.min(MISS, MISS_SHARE * mm) + 1e-9 ? near.text : undefined
+  return mm >= 1.5 && Math.abs(near.error) <= Math.min(miss, MISS_SHARE * mm) + 1e-9 ? near.text : undefined
 }
 
 /**
  * A length for reading. Millimetres to 0.01 (0.1 from 10 up); inches as a fraction where one to 1/64
- * lies within 0.1 mm, else as a decimal with three places.
+ * lies near enough, else as a decimal with three places.
  */
 export function printLength(mm: number, unit: LengthUnit): string {
   if (unit === 'mm') return `${decimal(mm, Math.abs(mm) < 10 ? 2 : 1)} mm`
@@ -135,4 +136,4 @@ export function printLength(mm: number, unit: LengthUnit): string {
 
 /** A length for an input: as it is read, three places at most. What is typed over it is a new length; left alone, the old one stands. */
 export const printForInput = (mm: number, unit: LengthUnit): string =>
-  unit === 'mm' ? `${decimal(mm, 3)} mm` : `${fractionFor(mm) ?? decimal(mm / 25.4, 3)} in`
+  unit === 'mm' ? `${decimal(mm, 3)} mm` : `${fractionFor(mm, TYPED) ?? decimal(mm / 25.4, 3)} in`

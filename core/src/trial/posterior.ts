@@ -5,10 +5,10 @@ import type { Judged } from './rank.js'
 
 // Spreads of what makes a piece look as it does, in the worths' units (a single look scatters by π/√6 ≈ 1.28). How far blades part,
 // and how far one piece of a blade lies from the next, is averaged over by how likely it makes what was seen; estimates.
-const BLADES = [0.2, 0.7, 1.6, 3.5]
-const PIECES = [0.4, 1, 2]
-const PRIOR = { blade: { middle: 1.3, spread: 1 }, piece: { middle: 1, spread: 0.5 } }
-const OWN = 0.6 // of a blade's spread, by criterion and by stock: what is good for the edge need not be for the pace
+const BLADES = [0.3, 1, 2, 4]
+const PIECES = [0.35, 0.9, 1.8]
+const PRIOR = { blade: { middle: 2.3, spread: 0.9 }, piece: { middle: 0.75, spread: 0.5 } }
+const OWN = 0.3 // of a blade's spread, by criterion and by stock: what is good for the edge need not be for the pace
 const DRAWS = 4000
 const SELDOM = 0.003 // of the likeliest spreads: less, and they are left out
 

@@ -11,7 +11,7 @@ import {
 import { type Saw, hasMotor } from '../saw/index.js'
 import { decimal } from '../quantity/index.js'
 import { limitNames } from './limit.js'
-import { lengthWords, minutesWords, type Say } from './say.js'
+import { lengthWords, minutesWords, numberWords, type Say } from './say.js'
 
 export const signNames: Record<Sign, string> = {
   snaps: 'the blade snapped',
@@ -307,9 +307,23 @@ export function becauseWords(b: Because, say: Say): string {
       return 'the saw is filed for the other way of the grain'
     case 'pattern':
       return 'this pattern is not at its best in this stock'
+    case 'shows': {
+      if (!b.have) return 'it can be on any such saw'
+      const signs =
+        b.of === 1 ? 'it shows so' : b.have === b.of ? `it shows all ${numberWords(b.of)} signs` : `it shows ${b.have} of ${b.of} signs`
+      return [signs, b.commonest && 'no cause is commoner on such a saw'].filter(Boolean).join(', and ')
+    }
     case 'seen':
       return `seen on this saw before, ${b.times === 1 ? 'once' : b.times === 2 ? 'twice' : `${b.times} times`}`
   }
+}
+
+const LEADS = 0.25 // degrees under which nobody turns the work
+/** What a packet's lead asks of the hand; empty where it asks nothing. */
+export function leadWords(degrees: number | undefined): string {
+  if (degrees === undefined || Math.abs(degrees) < LEADS) return ''
+  const side = degrees > 0 ? 'right' : 'left'
+  return `This packet leads ${decimal(Math.abs(degrees), 1)}° to the ${side}: begin with the work turned as far to the ${side}, and keep it so.`
 }
 
 /** What to mind with the next step; empty where nothing can hurt. */

@@ -107,6 +107,8 @@ export interface DrawerRecord extends Kept {
   blade: Blade
   count: number
   minutes: number
+  /** degrees this packet leads to the right, where it was measured */
+  lead?: number
   note: string
 }
 export interface MaterialRecord extends Kept {

@@ -113,6 +113,7 @@ const drawerRecord = Joi.object<DrawerRecord, true>({
   blade: blade.required(),
   count: whole.min(0).max(100_000).required(),
   minutes: from0.required(),
+  lead: Joi.number().min(-20).max(20),
   note: text.required(),
 })
 const materialRecord = Joi.object<MaterialRecord, true>({ id, rev, material: material.required() })

@@ -28,6 +28,7 @@ import {
   type Saw,
   isHandFrame,
   isJigsaw,
+  leadWords,
 } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
@@ -123,6 +124,7 @@ const turns = computed(() => {
   ]
 })
 const turnMargin = computed(() => answer.evaluation.margins.find((m) => m.limit === 'turn'))
+const lead = computed(() => leadWords(shop.leadOf(answer.blade.id)))
 const list = computed(() =>
   answer.setup.value
     .filter((i) => !['clean-ends', 'retension'].includes(i.do))
@@ -219,6 +221,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
               <span v-for="c in cautions.beside.get(l.item.do)" :key="c" class="soft">{{ ` ${cautionWords[c]}` }}</span>
               <Why v-if="ruleOf[l.item.do]" :why="why(ruleOf[l.item.do]!)" :label="`${rules[ruleOf[l.item.do]!].name}, set-up`">why?</Why>
             </li>
+            <li v-if="lead">{{ lead }}</li>
           </ol>
         </section>
       </div>

@@ -22,6 +22,7 @@ import { useRemedy } from '../../store/remedy'
 import { useSettings } from '../../store/settings'
 import { onKey } from '../../ui/keys'
 import Mark from '../../ui/Mark.vue'
+import Lead from './Lead.vue'
 
 /** The one thing to do next, large: how, what each answer means, and the cure on the ticket. */
 const props = defineProps<{ found: Diagnosis }>()
@@ -84,6 +85,7 @@ const caution = computed(() => (next.value && !mended.value && !props.found.noth
       <h2>So it was this: {{ causeNames[mended] }}</h2>
       <p>{{ cureWords[mended].after }}</p>
     </template>
+    <Lead v-if="mended === 'lead'" />
     <div class="outcomes">
       <button class="big main" @click="emit('settle', mended)"><b>It is mended</b></button>
       <button class="big" @click="doubted = remedy.open!.outcomes.at(-1)!.test"><b>Not altogether</b></button>
@@ -112,6 +114,7 @@ const caution = computed(() => (next.value && !mended.value && !props.found.noth
       </button>
       <button v-if="applied === cure" class="act plain" @click="takeBack">Take it back</button>
     </p>
+    <Lead v-if="cure === 'lead'" />
     <div class="outcomes">
       <button class="big main" @click="emit('settle', cure)"><b>That was it</b></button>
       <button class="big" @click="remedy.noHelp(cure)"><b>It did not help</b></button>

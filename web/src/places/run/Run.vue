@@ -13,6 +13,7 @@ import {
   ringName,
   sizeWords,
   transferWords,
+  leadWords,
 } from '@green-pitch/core'
 import { packJob } from '../../data/handover'
 import { useAnswer } from '../../store/answer'
@@ -20,6 +21,7 @@ import { useJob } from '../../store/job'
 import { useJoint } from '../../store/joint'
 import { usePattern } from '../../store/pattern'
 import { useRun } from '../../store/run'
+import { useShop } from '../../store/shop'
 import { useSettings } from '../../store/settings'
 import { onKey } from '../../ui/keys'
 import { figure } from '../../ui/figure'
@@ -119,6 +121,8 @@ const lately = computed(() => {
 const back = () => state.value.started && run.report('back')
 for (const key of [' ', 'PageDown', 'ArrowRight']) onKey(key, forward)
 for (const key of ['PageUp', 'ArrowLeft']) onKey(key, back)
+const shop = useShop()
+const lead = computed(() => leadWords(shop.leadOf(inHand.value.saw.blade.id)))
 const spoken = computed(() => nameAt(state.value.at) ?? '')
 const changed = computed(() => run.stale || (run.underWay && steps.value && steps.value.length !== run.order.length))
 </script>
@@ -135,6 +139,7 @@ const changed = computed(() => run.stale || (run.underWay && steps.value && step
       <span v-if="own && heard"><Mark state="within" />{{ heard }} heard</span>
       <span v-else-if="isStrung(inHand.job.saw)" class="near"><Mark state="near" />not heard</span>
     </p>
+    <p v-if="lead" class="lead">{{ lead }}</p>
     <template v-if="jointOnly">
       <div class="body">
         <h1>{{ jointHeading(joint.found, settings.say) }}</h1>

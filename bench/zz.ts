@@ -1,6 +1,0 @@
-import { materials, isMetal, rankBlades, makeJob, saws } from '../core/src/index.js'
-import { readFileSync } from 'node:fs'
-for (const m of materials.filter(isMetal)) console.log(m.id, JSON.stringify({K:m.K,m:m.m,h:m.hardness,floor:m.floor,limit:m.heatLimit,eff:m.heatEffect,rho:m.density}))
-const ids = new Set(materials.filter(isMetal).map(m=>m.id))
-for (const t of ['jobs','ordinary']) { const rows = JSON.parse(readFileSync(`../shared/everyday-jobs/${t}.json`,'utf8')); for (const r of (Array.isArray(rows)?rows:rows.jobs)) { const j=r.job; if (ids.has(j.stock.material) && /^(scroll|jig)/.test(j.saw)) { const {job,id,name,family,...rest}=r; console.log(id,name,j.saw,JSON.stringify(rest).slice(0,420)) } } }
-for (const saw of saws.filter(s=>s.kind==='scroll')) for (const m of ['brass','copper','sterling','mild-steel','aluminium','stainless']) for (const h of [0.8,2,5]) { const mat=materials.find(x=>x.id===m); if(!mat) continue; const job=makeJob({saw,stock:{form:'board',material:mat,thickness:h} as never,cut:{radius:4,web:undefined,hole:undefined,kind:'outline',openings:0}}); const r=rankBlades(job).value[0]; console.log(saw.id,m,h, r? `${r.blade.id} spm ${r.speed.value} ${r.speed.limit} ${r.speed.trouble} heat ${r.speed.heat.toFixed(2)} feed ${r.feed.value.toFixed(2)} ${r.feed.limit} life ${JSON.stringify(r.time.blades??'')}`:'refused') }

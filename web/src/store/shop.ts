@@ -78,10 +78,10 @@ export const useShop = defineStore('shop', () => {
       const more = blade.plate ? 1 : count
       return own ? { ...own, count: own.count + more } : { id: blade.id, rev: 0, blade, count: more, minutes: 0, note: '' }
     })
-  /** How far the packet leads to one side; kept with it, whether any of it lies in the drawer or not. */
+  /** How far the packet leads to one side; kept with it. One that is in the saw is owned. */
   const leadOf = (bladeId: string) => drawer.value.find((r) => r.blade.id === bladeId)?.lead
   const keepLead = (blade: Blade, lead: number | undefined) =>
-    drawerList.change(blade.id, (own) => ({ ...(own ?? { id: blade.id, rev: 0, blade, count: 0, minutes: 0, note: '' }), lead }))
+    drawerList.change(blade.id, (own) => ({ ...(own ?? { id: blade.id, rev: 0, blade, count: 1, minutes: 0, note: '' }), lead }))
   return {
     addBlades,
     leadOf,

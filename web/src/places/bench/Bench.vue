@@ -219,7 +219,8 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
             <li v-for="l in list" :key="l.item.do" v-bind="l.item.do === 'drill' ? figure('drill', l.item.drill.mm) : {}">
               <Rich :text="l.text" />
               <span v-for="c in cautions.beside.get(l.item.do)" :key="c" class="soft">{{ ` ${cautionWords[c]}` }}</span>
-              <Why v-if="ruleOf[l.item.do]" :why="why(ruleOf[l.item.do]!)" :label="`${rules[ruleOf[l.item.do]!].name}, set-up`">why?</Why>
+              {{ ' '
+              }}<Why v-if="ruleOf[l.item.do]" :why="why(ruleOf[l.item.do]!)" :label="`${rules[ruleOf[l.item.do]!].name}, set-up`">why?</Why>
             </li>
             <li v-if="lead">{{ lead }}</li>
           </ol>

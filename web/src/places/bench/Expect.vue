@@ -97,7 +97,7 @@ const whyTotal = (): WhyAnswer => ({
 dl {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 12px;
+  gap: 2px 9px;
 }
 dt {
   color: var(--soft);
@@ -106,11 +106,11 @@ dt {
 dd {
   display: flex;
   align-items: baseline;
-  gap: 6px;
+  gap: 4px;
   white-space: nowrap;
 }
 .span {
-  font-size: 14px;
+  font-size: 13px;
 }
 .changed {
   grid-column: 1 / -1;

@@ -1,16 +1,19 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { leadOf, leadWords } from '@green-pitch/core'
+import { leadOf, leadWords, lengthWords } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
+import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import Choice from '../../ui/Choice.vue'
 import LengthInput from '../../ui/LengthInput.vue'
 import Themed from '../../ui/Themed.vue'
 
 /** How far the packet in hand leads to one side, measured once and kept with it. */
-const OVER = 100 // mm of freehand line
 const answer = useAnswer()
 const shop = useShop()
+const { say } = useSettings()
+/** Freehand line it is measured over, mm. */
+const OVER = say.unit === 'mm' ? 100 : 101.6
 const kept = computed(() => shop.leadOf(answer.blade.id))
 const side = ref<'left' | 'right'>((kept.value ?? 1) < 0 ? 'left' : 'right')
 const off = ref<number | undefined>(
@@ -26,7 +29,7 @@ function keep() {
   <Themed>
     <div class="lead">
       <LengthInput
-        label="Off a line it is let go along, in 100 mm"
+        :label="`Off the line after ${lengthWords(OVER, say)}`"
         :model-value="off"
         none="not measured"
         @update:model-value="(mm) => ((off = mm), keep())"

@@ -55,9 +55,18 @@ test('from an empty drawer to a kit, an order and a chart on the wall, by keyboa
   await expect(page.getByRole('button', { name: 'Keep No. 7 reverse-skip' })).toHaveText('Kept')
   await expect(page.getByRole('row', { name: /^The best of what you have/ })).toContainText('No. 3 reverse-skip')
 
-  // planned by a log of one's own: nothing was sawn yet, so nothing is asked for
-  await page.getByRole('link', { name: 'Re-order' }).click()
-  await expect(heading(page)).toHaveText('Nothing to order: what is left outlasts a delivery')
+  // settled on: what is not there of it is what is ordered, and no other kind
+  const kinds = await page.locator('ul.kit b').allTextContents()
+  await page.getByRole('button', { name: 'Keep these three, and order them' }).press('Enter')
+  await page.getByRole('link', { name: 'See the order' }).press('Enter')
+  await expect(heading(page)).toHaveText(/^\d kinds? to order, \d+ blades$/)
+  const ordered = await page.locator('tbody th b').allTextContents()
+  expect(kinds).toEqual(expect.arrayContaining(ordered))
+  const asked = await page.locator('tbody tr').evaluateAll((rows) => rows.map((r) => Number(r.querySelector('input')!.value) * 12))
+  await expect(heading(page)).toHaveText(
+    `${ordered.length} kind${ordered.length > 1 ? 's' : ''} to order, ${asked.reduce((a, b) => a + b)} blades`,
+  )
+
   await page.getByRole('link', { name: 'Bench' }).click()
   await page.getByRole('button', { name: /^Log/ }).first().click()
   await page.getByLabel('At the saw').fill('600')
@@ -66,7 +75,7 @@ test('from an empty drawer to a kit, an order and a chart on the wall, by keyboa
   await page.getByRole('link', { name: 'Re-order' }).click()
   await page.getByLabel('Days to delivery').fill('60')
   await page.keyboard.press('Tab')
-  await expect(heading(page)).toHaveText(/^1 kind to order, \d+ blades?$/)
+  await expect(heading(page)).toHaveText(/^1 kind to order, \d+ blades$/)
   const csv = String(await downloaded(page, 'Save the order as CSV'))
     .trim()
     .split(/\r?\n/)

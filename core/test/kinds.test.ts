@@ -158,6 +158,11 @@ describe('ways out', () => {
       const changed = Object.keys(cut).filter((k) => cut[k as keyof Cut] !== job.cut[k as keyof Cut])
       expect(changed.length).toBeLessThanOrEqual(way.kind === 'edge-entry' ? 2 : 1)
       if (way.kind !== 'saw') expect(way.job.saw).toBe(job.saw)
+      // no more is asked than is missing
+      if (way.kind === 'rougher' && !way.and && job.cut.finish === 'careful' && cut.finish === 'rough')
+        expect(rankBlades({ ...job, cut: { ...job.cut, finish: 'ordinary' } }).value).toEqual([])
+      if (way.kind === 'thinner' && !way.and && job.stock.form === 'board')
+        expect(rankBlades({ ...job, stock: { ...job.stock, thickness: 1.06 * way.to! + 0.1 } }).value).toEqual([])
     }
   })
   it('an owned blade is made to do by the least change of manner that is enough', () => {

@@ -2,7 +2,7 @@ import { bisect } from '../number/index.js'
 import { blades as catalogue, startingHole, turnRadius, type Blade } from '../blade/index.js'
 import { type LimitId, turnForClearance, type Saw, isHandFrame } from '../saw/index.js'
 import { crossing, scaled } from '../stock/index.js'
-import { drawnRadius, drawnWeb, heights, recut, type Cut, type Job } from '../job/index.js'
+import { drawnRadius, drawnWeb, finishes, heights, recut, type Cut, type Job } from '../job/index.js'
 import { limitById, limitsOf, passesUsable, usable } from './limit.js'
 import { stops } from './margin.js'
 import { leastWeb } from './ofCut.js'
@@ -75,7 +75,8 @@ const up = (x: number) => Math.ceil(x * 10) / 10
 const THIN = 6 // mm; thicker stock carries its own teeth
 const SCRAP = 6 // mm of ply or hardboard under it
 const FAR = 12 // times what was asked; beyond, it is another piece
-const THINNEST = 1 / FAR
+/** Of its thickness, tried from the thick end. */
+const SHARES = [0.95, 0.88, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 1 / FAR]
 
 /** Changes of manner first, then of the piece; the saw is another matter. */
 const changes: readonly Change[] = [
@@ -110,7 +111,11 @@ const changes: readonly Change[] = [
   {
     kind: 'rougher',
     group: 'manner',
-    apply: (job) => (job.cut.finish === 'rough' ? undefined : { job: withCut(job, { finish: 'rough' }) }),
+    apply(job, blades) {
+      const rougher = finishes.slice(finishes.indexOf(job.cut.finish) + 1).map((finish) => withCut(job, { finish }))
+      const made = rougher.find((j) => anyFits(j, blades)) ?? rougher.at(-1)
+      return made && { job: made }
+    },
   },
   { kind: 'fresh-blade', group: 'manner', apply: (job) => (job.wear > 0 ? { job: { ...job, wear: 0 } } : undefined) },
   {
@@ -178,9 +183,11 @@ const changes: readonly Change[] = [
       const size = stock.form === 'rod' ? 'diameter' : 'thickness'
       const was = crossing(stock).total
       const can = (f: number) => anyFits({ ...job, stock: scaled(stock, f) }, blades)
-      if (!can(THINNEST)) return undefined
+      // from the thick end, since what is thin can be too thin again: no more is asked than is missing
+      const at = SHARES.findIndex(can)
+      if (at < 0) return undefined
       // to about 1 %, then rounded down to what one can buy
-      const to = Math.floor(was * bisect(can, 1, THINNEST, 7)[1] * 10) / 10
+      const to = Math.floor(was * bisect(can, SHARES[at - 1] ?? 1, SHARES[at]!, 5)[1] * 10) / 10
       return to > 0 ? { job: { ...job, stock: { ...stock, [size]: to } }, from: was, to } : undefined
     },
   },

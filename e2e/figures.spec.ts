@@ -48,7 +48,15 @@ test('no figure of a job is shown with two values: the demo’s jobs, in every p
     const here = await walk(page, id, i % 2 ? ['/', '/pattern', '/run', '/jobs'] : ['/jobs', '/run', '/pattern', '/'])
     seen.push(...here)
   }
-  expect(apart(seen)).toEqual([])
+  // and what lies in the drawer, wherever it is counted
+  const drawer: Seen = []
+  for (const place of ['/drawer', '/drawer/kit', '/drawer/order']) {
+    await visit(page, place)
+    if (place !== '/drawer') await expect(page.getByRole('heading', { level: 1, name: /…$/ })).toHaveCount(0)
+    drawer.push(...(await figures(page, place, 'drawer')))
+  }
+  expect(new Set(drawer.map((s) => s.place)).size).toBe(3)
+  expect(apart([...seen, ...drawer])).toEqual([])
   const shared = grouped(seen, (s) => s.key).filter((all) => new Set(all.map((s) => s.place)).size > 1)
   expect(shared.length).toBeGreaterThan(2 * names.length)
 })

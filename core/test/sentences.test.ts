@@ -27,6 +27,7 @@ import {
   type Say,
   type Stock,
 } from '../src/index.js'
+import { ANY_UNIT, neverSaid, SPLINTERED } from './never.js'
 
 const anyJob = fc
   .record({
@@ -65,10 +66,6 @@ const anyJob = fc
     }
     return makeJob({ saw, stock, pace, wear, cut })
   })
-const says: Say[] = [
-  { unit: 'mm', naming: 'size' },
-  { unit: 'in', naming: 'tpi' },
-]
 
 /** The answer to a job: what leads, or the ways out where nothing does it. */
 function answered(job: Job) {
@@ -95,26 +92,15 @@ function said(job: Job, answer: ReturnType<typeof answered>, say: Say): string[]
   ]
 }
 
-/** What is never said, whatever the job. */
-const NEVER: [RegExp, string][] = [
-  [/(?<![\d.])1 (teeth|holes|chips)\b/, 'a plural of one'],
-  [/\ba (8|11|18)(?![\d.])/i, 'a wrong article'],
-  [/\babout 1 times/, 'a ratio of one'],
-  [/\(\s*\)|undefined|NaN|Infinity/, 'an empty or lost word'],
-  [/(?<![\d.])(\d[^,;]*), not \1(?=[;,.]|$)/, 'a comparison of equals'],
-  [/\bmitre|\bvice\b|\bcolour/, 'another spelling'],
-  [/about 0(\.0\d*)?°/, 'a slope nobody sees'],
-]
 const RUNS = 1000 // each said in both units
-const splintered = /splinter|fray|fuzz|chip(s|ped)? on|tear-out|grain/i
 
 /** None of it is wrong of the stock, the tool or the cut, and nothing contradicts what stands beside it. */
 function holds(job: Job, all: readonly string[]) {
-  for (const text of all) for (const [never, what] of NEVER) expect(never.test(text), `${what}: ${text}`).toBe(false)
+  neverSaid(all)
   const whole = all.join(' | ')
   const { motor } = profileOf(job.saw)
   if (!motor) expect(whole).not.toMatch(/\bplug\b|motor and plug|Unplug/)
-  if (isMetal(job.stock.material)) for (const text of all) expect(splintered.test(text), text).toBe(false)
+  if (isMetal(job.stock.material)) for (const text of all) expect(SPLINTERED.test(text), text).toBe(false)
   if (job.cut.kind === 'straight') for (const text of all) expect(/in curves|shallow angle|the curved edge/.test(text), text).toBe(false)
   if (job.stock.form === 'tube' || job.stock.form === 'rod') expect(whole).not.toMatch(/the board springs|(?<!plywood, )show face/i)
   // what contradicts itself
@@ -128,7 +114,7 @@ describe('sentences', () => {
     fc.assert(
       fc.property(anyJob, (job) => {
         const answer = answered(job)
-        for (const say of says) holds(job, said(job, answer, say))
+        for (const say of ANY_UNIT) holds(job, said(job, answer, say))
       }),
       { numRuns: RUNS, seed: 3 },
     )

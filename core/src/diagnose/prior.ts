@@ -157,6 +157,8 @@ const weigh: Partial<Record<CauseId, (f: Facts) => Weight>> = {
   'side-changed': () => plain(),
   'hold-down-high': ({ job }) => plain(profileOf(job.saw).holdDown ? 1 : 0),
   'filing-wrong'({ job, blade }) {
+    // metal and plastic have no grain to be filed for
+    if (!familyOfStock(job.stock.material).fibrous) return plain(0)
     const { wrongness } = filingFit(job, blade)
     return wrongness > 0.3 ? said(1 + 3 * wrongness, { why: 'filing' }) : plain(0.4)
   },

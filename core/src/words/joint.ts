@@ -408,7 +408,7 @@ export const aidNames: Record<AidKind, string> = {
   'hook-push': 'Bench hook, for saws that are pushed',
   'hook-pull': 'Bench hook, for saws that are pulled',
   'depth-fence': 'Depth fence for a saw’s plate',
-  'mitre-block': 'Mitre block',
+  'mitre-block': 'Miter block',
   'tooth-guard': 'Tooth guard',
 }
 export const aidWords: Record<AidKind, string> = {

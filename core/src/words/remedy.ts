@@ -165,12 +165,12 @@ export const testWords: Record<TestId, { name: string; how: string; outcomes: Re
   },
   thumb: {
     name: 'Press it sideways',
-    how: 'Saw off and unplugged. A light thumb, about 100 g, at its middle.',
+    how: 'A light thumb, about 100 g, at its middle.',
     outcomes: { soft: 'it gives', right: 'about right', hard: 'hardly moves' },
   },
   tug: {
     name: 'Tug at it',
-    how: 'Saw off and unplugged. Pull the blade at each end, away from its clamp.',
+    how: 'Pull the blade at each end, away from its clamp.',
     outcomes: { slips: 'it slips', holds: 'it holds' },
   },
   'sight-blade': {
@@ -180,7 +180,7 @@ export const testWords: Record<TestId, { name: string; how: string; outcomes: Re
   },
   lens: {
     name: 'Look at the teeth',
-    how: 'Saw off and unplugged. Under a lens, half way along: do the points shine?',
+    how: 'Under a lens, half way along: do the points shine?',
     outcomes: { worn: 'points shine', sharp: 'sharp', 'wrong-teeth': 'not the teeth it should have' },
   },
   square: {
@@ -200,7 +200,7 @@ export const testWords: Record<TestId, { name: string; how: string; outcomes: Re
   },
   'wipe-ends': {
     name: 'Wipe the ends',
-    how: 'Saw unplugged. Take the blade out, wipe both ends with a clean rag, look at the rag.',
+    how: 'Take the blade out, wipe both ends with a clean rag, look at the rag.',
     outcomes: { oily: 'oily, and it holds now', clean: 'clean' },
   },
   roller: {
@@ -235,7 +235,7 @@ export const testWords: Record<TestId, { name: string; how: string; outcomes: Re
   },
   'new-blade': {
     name: 'A fresh blade',
-    how: 'Unplugged. Change it for a new one of the same kind: it costs less than finding out.',
+    how: 'Change it for a new one of the same kind: it costs less than finding out.',
     outcomes: { better: 'that was it', same: 'the same' },
   },
   'ease-feed': {
@@ -250,7 +250,7 @@ export const testWords: Record<TestId, { name: string; how: string; outcomes: Re
   },
   'raise-blade': {
     name: 'Raise the blade',
-    how: 'Unplugged. Shift it up in its clamps until two upward teeth show above the table at the top.',
+    how: 'Shift it up in its clamps until two upward teeth show above the table at the top.',
     outcomes: { better: 'better', same: 'the same' },
   },
   'less-orbit': { name: 'Less orbit', how: 'A step down, or none, for a hand’s length.', outcomes: { better: 'better', same: 'the same' } },

@@ -22,12 +22,12 @@ export const formulaWords = ({ formula }: Rule, say: Say): string => (typeof for
 export const jobRules = {
   turn: {
     name: 'Tightest drawn curve',
-    formula: 'the turn of the kerf’s centre line (no side push, eased round or spun on the spot) and half a kerf to the drawn line',
+    formula: 'the turn of the kerf’s center line (no side push, eased round or spun on the spot) and half a kerf to the drawn line',
     source: 'Geometry of a flat blade in its kerf.',
   },
   worked: {
     name: 'Eased round',
-    formula: 'R = w² ÷ 4(k − t), for the kerf’s centre line, the body eased along the path',
+    formula: 'R = w² ÷ 4(k − t), for the kerf’s center line, the body eased along the path',
     source: 'Geometry, first order.',
   },
   flowing: {

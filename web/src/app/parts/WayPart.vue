@@ -68,7 +68,7 @@ function face(key: string) {
         :model-value="answer.job.teethTo ?? 'handle'"
         :options="[
           { value: 'handle', label: 'To the handle: pull, the frame keeps it taut' },
-          { value: 'away', label: 'Away: push, for work in a vice' },
+          { value: 'away', label: 'Away: push, for work in a vise' },
         ]"
         @update:model-value="(v) => jobs.editJob({ teethTo: v === 'away' ? 'away' : undefined }, 'teeth to')"
       />

@@ -26,6 +26,7 @@ import { useDemand } from './demand'
 import Count from '../../ui/Count.vue'
 import Mark from '../../ui/Mark.vue'
 import Typed from '../../ui/Typed.vue'
+import { figure as named } from '../../ui/figure'
 import Confirm from '../../ui/Confirm.vue'
 import DataTable, { type Column } from '../../ui/DataTable.vue'
 
@@ -137,6 +138,7 @@ const columns = computed((): Column<DrawerRecord>[] => [
         <template v-else-if="column === 'turns'">{{ turns(row.blade) }}</template>
         <Count
           v-else-if="column === 'count'"
+          v-bind="named('left', row.count, row.blade.id)"
           class="count"
           quiet
           :label="`Count of ${bladeWords(row.blade, settings.say)}`"

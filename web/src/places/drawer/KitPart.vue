@@ -26,6 +26,7 @@ import { bare, kitWorker, useYear } from '../../store/year'
 import { useAsked } from '../../store/asked'
 import type { KitAnswer, KitWork } from '../../work/kitWork'
 import ToothStrip from '../../draw/ToothStrip.vue'
+import { figure } from '../../ui/figure'
 import Count from '../../ui/Count.vue'
 import KitCurve from './KitCurve.vue'
 import Makes from '../../ui/Makes.vue'
@@ -141,7 +142,7 @@ const name = (b: Blade) => bladeWords(b, say.value)
               <span
                 ><b>{{ name(b) }}</b
                 ><span v-if="!sizedByTeeth(b)" class="soft">, {{ tpiWords(b) }}</span
-                ><br /><span class="soft"
+                ><br /><span class="soft" v-bind="figure('left', shop.countOf(b.id), b.id)"
                   >{{ countWords(jobsOf(b), 'job') }};
                   {{ shop.countOf(b.id) ? `${shop.countOf(b.id)} in the drawer` : 'not in the drawer' }}</span
                 ></span

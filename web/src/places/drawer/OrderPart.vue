@@ -7,6 +7,7 @@ import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
 import { useYear } from '../../store/year'
+import { figure } from '../../ui/figure'
 import Count from '../../ui/Count.vue'
 import Makes from '../../ui/Makes.vue'
 import Mark from '../../ui/Mark.vue'
@@ -147,7 +148,7 @@ async function arrived() {
             <th scope="row">
               <b>{{ name(d) }}</b>
             </th>
-            <td data-title="Left" class="mono">{{ d.left }}</td>
+            <td data-title="Left" class="mono" v-bind="figure('left', d.left, d.blade.id)">{{ d.left }}</td>
             <td data-title="Used a year" class="mono nowrap">{{ range(d) }}</td>
             <td data-title="Before a delivery"><Mark :state="d.left === 0 ? 'beyond' : 'near'" />{{ runsOutWords(d) }}</td>
             <td data-title="Packets" class="nowrap">
@@ -183,7 +184,9 @@ async function arrived() {
       <ul class="rest">
         <li v-for="d in rest" :key="d.blade.id">
           <span>{{ name(d) }}</span>
-          <span class="soft">{{ d.left || 'none' }} left, {{ d.yearly.high ? `${range(d)} a year` : 'nothing planned needs it' }}</span>
+          <span class="soft" v-bind="figure('left', d.left, d.blade.id)"
+            >{{ d.left || 'none' }} left, {{ d.yearly.high ? `${range(d)} a year` : 'nothing planned needs it' }}</span
+          >
         </li>
       </ul>
     </section>

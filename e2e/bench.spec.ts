@@ -99,7 +99,7 @@ goneTest('the Bench with the server stopped after the first visit', async ({ pag
 test('answers while typing, in inches and millimetres, with undo and redo, by keyboard alone', async ({ page }) => {
   await openBench(page)
   await page.keyboard.press('u')
-  await expect(part(page, 'Stock')).toContainText('0.354″')
+  await expect(part(page, 'Stock')).toContainText('23/64″ board')
   await page.keyboard.press('1')
   const thick = page.getByLabel('Thickness')
   await thick.fill('1 1/2')
@@ -109,7 +109,7 @@ test('answers while typing, in inches and millimetres, with undo and redo, by ke
   await expect(part(page, 'Stock')).toContainText('1 1/2″ board')
   await page.keyboard.press('Escape')
   await page.keyboard.press('Control+z')
-  await expect(part(page, 'Stock')).toContainText('0.354″')
+  await expect(part(page, 'Stock')).toContainText('23/64″ board')
   await page.keyboard.press('Control+Shift+Z')
   await expect(part(page, 'Stock')).toContainText('1 1/2″')
   await page.keyboard.press('Control+z')

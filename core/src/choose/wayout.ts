@@ -75,7 +75,8 @@ const up = (x: number) => Math.ceil(x * 10) / 10
 const THIN = 6 // mm; thicker stock carries its own teeth
 const SCRAP = 6 // mm of ply or hardboard under it
 const FAR = 12 // times what was asked; beyond, it is another piece
-/** Of its thickness, tried from the thick end. */
+/** Of its thickness, tried from the thick end; where neither the thinnest nor half of it goes, none does. */
+const HALF = 0.5
 const SHARES = [0.95, 0.88, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 1 / FAR]
 
 /** Changes of manner first, then of the piece; the saw is another matter. */
@@ -113,7 +114,8 @@ const changes: readonly Change[] = [
     group: 'manner',
     apply(job, blades) {
       const rougher = finishes.slice(finishes.indexOf(job.cut.finish) + 1).map((finish) => withCut(job, { finish }))
-      const made = rougher.find((j) => anyFits(j, blades)) ?? rougher.at(-1)
+      // the last of them is tried by whoever takes it up
+      const made = rougher.slice(0, -1).find((j) => anyFits(j, blades)) ?? rougher.at(-1)
       return made && { job: made }
     },
   },
@@ -184,8 +186,8 @@ const changes: readonly Change[] = [
       const was = crossing(stock).total
       const can = (f: number) => anyFits({ ...job, stock: scaled(stock, f) }, blades)
       // from the thick end, since what is thin can be too thin again: no more is asked than is missing
+      if (!can(SHARES.at(-1)!) && !can(HALF)) return undefined
       const at = SHARES.findIndex(can)
-      if (at < 0) return undefined
       // to about 1 %, then rounded down to what one can buy
       const to = Math.floor(was * bisect(can, SHARES[at - 1] ?? 1, SHARES[at]!, 5)[1] * 10) / 10
       return to > 0 ? { job: { ...job, stock: { ...stock, [size]: to } }, from: was, to } : undefined

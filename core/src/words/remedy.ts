@@ -309,8 +309,8 @@ export function becauseWords(b: Because, say: Say): string {
       return 'this pattern is not at its best in this stock'
     case 'shows': {
       if (!b.have) return 'it can be on any such saw'
-      const signs =
-        b.of === 1 ? 'it shows so' : b.have === b.of ? `it shows all ${numberWords(b.of)} signs` : `it shows ${b.have} of ${b.of} signs`
+      const whole = b.of === 2 ? 'both signs' : `all ${numberWords(b.of)} signs`
+      const signs = b.of === 1 ? 'this is how it shows' : `it shows ${b.have === b.of ? whole : `${b.have} of ${b.of} signs`}`
       return [signs, b.commonest && 'no cause is commoner on such a saw'].filter(Boolean).join(', and ')
     }
     case 'seen':

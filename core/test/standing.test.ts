@@ -15,6 +15,7 @@ import {
   setUp,
   signsOf,
   sizeWindow,
+  stockOnBlade,
   waysOut,
   type Finish,
   type Job,
@@ -101,6 +102,7 @@ function jobFigures(job: Job, i: number) {
     limits: sizeWindow(job, blade.group).limits,
     band: isStrungJob(job) ? greenBand(job, blade) : undefined,
     setup: setUp(job, blade),
+    lies: stockOnBlade(job, blade),
     causes: [found, after].map(
       (d) => d && { next: d.next, expected: d.expected, p: d.causes.slice(0, 5).map((c) => [c.id, c.p, c.because]) },
     ),
@@ -115,6 +117,15 @@ function figures(): Record<string, unknown> {
   const lines = [ell, hole(90, 80, 9), hole(90, 110, 4), hole(140, 90, 15), hole(180, 90, 3), hole(185, 98, 3)]
   return {
     ...Object.fromEntries(Array.from({ length: JOBS }, (_, i) => [`job ${i + 1}`, jobFigures(jobOf(i), i)])),
+    'by hand': (['along', 'across'] as const).flatMap((grain) =>
+      [undefined, 14].flatMap((depth) =>
+        [60, 700].map((length) => {
+          const cut = { kind: 'straight' as const, radius: undefined, web: undefined, hole: undefined, openings: 0, grain, depth, length }
+          const job = makeJob({ saw: saws.find((s) => s.kind === 'hand')!, cut })
+          return setUp(job, rankBlades(job).value[0]!.blade)
+        }),
+      ),
+    ),
     'a strip under tension': [80, 300, 600].map((stress) => [
       modePitches(section, stress, 126, 5),
       modePitches(section, stress, 126, 3, 'feed'),

@@ -32,7 +32,7 @@ function powers(job: Job, blade: Blade, spm: number, chipLoad: number): { cuttin
 }
 
 /** Speed of the teeth, m/min, and the speed at which they keep cool in this stock; undefined where it is no metal. */
-export function teethSpeed(job: Job, blade: Blade, spm: number): { speed: number; bears: number } | undefined {
+function teethSpeed(job: Job, blade: Blade, spm: number): { speed: number; bears: number } | undefined {
   const { rubbing } = job.stock.material
   if (rubbing === undefined) return undefined
   const bears = rubbing * STEEL[blade.steel ?? 'carbon'] * (job.cut.bare ? DRY : 1)
@@ -60,12 +60,23 @@ export function sheetRise(job: Job, blade: Blade, spm: number, chipLoad: number)
  * the working stretch of the blade, s + H long, takes its share of the power and sheds it all round:
  * (temperature − room)/(limit − room). Rises with speed, dullness, thickness and teeth.
  */
-export function heatIndex(job: Job, blade: Blade, spm: number, chipLoad: number): number {
+export const heatIndex = (job: Job, blade: Blade, spm: number, chipLoad: number): number => heatOf(job, blade, spm, chipLoad).index
+
+/** The heat index with what it is made of in metal: the speed of the teeth, what they bear, and K by which the sheet’s edge warms. */
+export function heatOf(
+  job: Job,
+  blade: Blade,
+  spm: number,
+  chipLoad: number,
+): { index: number; teeth?: { speed: number; bears: number; warms: number } } {
   const bears = job.stock.material.heatLimit - ROOM
-  const teeth = teethSpeed(job, blade, spm)
-  if (teeth) return Math.max((COOL * teeth.speed) / teeth.bears, sheetRise(job, blade, spm, chipLoad) / bears)
+  const fast = teethSpeed(job, blade, spm)
+  if (fast) {
+    const teeth = { ...fast, warms: sheetRise(job, blade, spm, chipLoad) }
+    return { index: Math.max((COOL * teeth.speed) / teeth.bears, teeth.warms / bears), teeth }
+  }
   const { cutting, rubbing } = powers(job, blade, spm, chipLoad)
   const surface = 2 * (meanWidth(blade) + blade.thickness) * (strokeOf(job.saw, blade) + heights(job).longest)
   const eased = job.cut.bare && easedBy(job.stock.material) ? BARE : 1
-  return (eased * (SHARE * cutting + rubbing)) / (COOLING * profileOf(job.saw).air * surface) / bears
+  return { index: (eased * (SHARE * cutting + rubbing)) / (COOLING * profileOf(job.saw).air * surface) / bears }
 }

@@ -5,7 +5,7 @@ import { heights, type Job, unworn } from '../job/index.js'
 import { contact, feedForChipLoad, sureChipLoad } from './chip.js'
 import { controlFeed, feedAt, maxChipLoad, overcutAt, steered, steeredFeed, tired, type MaxChipLoad, type SteadyFeed } from './feed.js'
 import { COOL } from './cool.js'
-import { heatIndex, sheetRise, teethSpeed } from './heat.js'
+import { heatIndex, heatOf } from './heat.js'
 import { patternPace } from './pattern.js'
 
 export interface SpeedBand {
@@ -41,17 +41,16 @@ export function speedBand(job: Job, blade: Blade, found = maxChipLoad(job, blade
   const rub = steer / feedOf(Math.min(sureChipLoad(job, blade), ceiling))
   const biteAt = (n: number) => ceiling * Math.min(1, reached / n)
   // heat rises evenly with strokes while the bite is full, then with their power m: see cuttingForce; that of metal's teeth with their speed
-  const full = COOL / heatIndex(job, blade, 1, ceiling)
-  const even = full <= reached || teethSpeed(job, blade, 1) !== undefined
+  const slow = heatOf(job, blade, 1, ceiling)
+  const full = COOL / slow.index
+  const even = full <= reached || slow.teeth !== undefined
   const hot = even ? full : reached * (full / reached) ** (1 / job.stock.material.m)
   const top = Math.min(fastest, rub, hot)
   const limit = top === fastest ? (fastest < most ? 'wear' : 'saw') : rub <= hot ? 'rub' : 'heat'
   // a machine strokes on for a finer edge once the hand steers all it can; an arm does not
   const wished = reached < top && hasSpeed(job.saw) ? Math.sqrt(reached * top) : Math.min(reached, top)
   const value = settableBelow(job.saw, Math.min(wished, top), Math.min(rub, hot))
-  const heat = heatIndex(job, blade, value, biteAt(value))
-  const fast = teethSpeed(job, blade, value)
-  const teeth = fast && { ...fast, warms: sheetRise(job, blade, value, biteAt(value)) }
+  const { index: heat, teeth } = heatOf(job, blade, value, biteAt(value))
   const trouble = hot < slowest ? 'heat' : rub < slowest ? 'rub' : undefined
   if (trouble) return { low: slowest, high: slowest, value: settableSpeed(job.saw, slowest), limit, trouble, heat, teeth }
   const high = settableBelow(job.saw, Math.max(top, value), Math.max(value, top))
@@ -87,7 +86,7 @@ function heldFeed(job: Job, blade: Blade, found: MaxChipLoad, band: SpeedBand): 
   const spm = job.spm === undefined ? band.value : settableSpeed(job.saw, job.spm)
   if (band.trouble !== 'heat') return feedAt(job, blade, spm, undefined, found)
   // metal's teeth heat by their speed: what keeps them is a lighter hand, whatever else holds the feed
-  if (teethSpeed(job, blade, spm)) {
+  if (band.teeth) {
     const held = feedAt(job, blade, spm, undefined, found)
     const share = Math.min(1, COOL / band.heat)
     return { ...held, value: share * held.value, chipLoad: Math.max(share * held.chipLoad, held.floor), limit: 'heat' }

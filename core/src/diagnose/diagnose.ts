@@ -80,16 +80,21 @@ export function diagnose(asked: DiagnoseAsked): Diagnosis {
   const p = normal(candidates.map((c) => c.score))
   const trying = tryingOf(told.has('snaps'))
   const cost = candidates.map(({ fault }) => curing(job, fault, trying))
+  const common = (fault: Fault) => fault.common[profileOf(job.saw).like] ?? 0
+  const most = Math.max(...faults.map(common))
   const causes = candidates
-    .map(({ fault, because }, i): Suspect => ({
-      id: fault.id,
-      p: p[i]!,
-      because: because.length ? because : [whyAtAll(fault, signs, job)],
-      explains: signs.filter((s) => showing(fault, s) >= LIKELY),
-      borneOut: done.filter(
-        ({ test, outcome }) => answering(fault, byId.get(test)!, outcome) > 1.5 * (byId.get(test)!.outcomes[outcome] ?? 1),
-      ),
-    }))
+    .map(({ fault, because }, i): Suspect => {
+      const explains = signs.filter((s) => showing(fault, s) >= LIKELY)
+      return {
+        id: fault.id,
+        p: p[i]!,
+        because: because.length ? because : [{ why: 'shows', have: explains.length, of: signs.length, commonest: common(fault) === most }],
+        explains,
+        borneOut: done.filter(
+          ({ test, outcome }) => answering(fault, byId.get(test)!, outcome) > 1.5 * (byId.get(test)!.outcomes[outcome] ?? 1),
+        ),
+      }
+    })
     .sort((a, b) => b.p - a.p)
 
   const known = new Set<TestId>(done.map((o) => o.test))
@@ -106,17 +111,6 @@ export function diagnose(asked: DiagnoseAsked): Diagnosis {
     unexplained,
     second: secondOf(candidates, unexplained),
     nothing: done.some((o) => o.test === 'peel-pattern' && o.outcome === 'gone'),
-  }
-}
-
-/** What a cause is held likely for of which the ticket says nothing. */
-function whyAtAll(fault: Fault, signs: readonly Sign[], job: Job): Because {
-  const commonest = Math.max(...faults.map((f) => f.common[profileOf(job.saw).like] ?? 0))
-  return {
-    why: 'shows',
-    have: signs.filter((s) => showing(fault, s) >= LIKELY).length,
-    of: signs.length,
-    commonest: fault.common[profileOf(job.saw).like] === commonest,
   }
 }
 

@@ -50,19 +50,21 @@ export function yearsOf(entries: readonly LogEntry[], now: number): number {
   return Math.min(LONGEST, Math.max(SHORTEST, (now - first) / YEAR))
 }
 
+/** Work to come, done with this blade: `yearly` times a year where that is said, else as often as its minutes come to. */
+function coming(w: NamedWork & { jobId: string; yearly?: number }, blade: Blade | undefined, beliefs: Beliefs | undefined): YearsWork {
+  const { title, job, jobId } = w
+  if (!blade) return { title, jobId, job, minutes: w.minutes, yearly: w.yearly ?? 1, uses: [], from: 'plan' }
+  const { sawing, total } = billOf(job, blade, { beliefs })
+  const yearly = w.yearly ?? (60 * w.minutes) / total.median
+  const minutes = w.yearly === undefined ? w.minutes : (yearly * total.median) / 60
+  return { title, jobId, job, minutes, yearly, uses: [{ job, blade, yearly, minutes: sawing.median / 60 }], from: 'plan' }
+}
 /**
  * Work that is only named by its minutes a year, and the blades it would be done with.
  * @param owned ids of blades one has or means to have: one of them is taken where it does the work well
  */
-export function plainWork(named: readonly NamedWork[], beliefs?: Beliefs, owned?: ReadonlySet<string>): YearsWork[] {
-  return named.map((w): YearsWork => {
-    const blade = bladeFor(w.job, beliefs, owned)
-    if (!blade) return { ...w, yearly: 1, uses: [], jobId: '', from: 'plan' }
-    const bill = billOf(w.job, blade, { beliefs })
-    const yearly = (60 * w.minutes) / bill.total.median
-    return { ...w, yearly, uses: [{ job: w.job, blade, yearly, minutes: bill.sawing.median / 60 }], jobId: '', from: 'plan' }
-  })
-}
+export const plainWork = (named: readonly NamedWork[], beliefs?: Beliefs, owned?: ReadonlySet<string>): YearsWork[] =>
+  named.map((w) => coming({ ...w, jobId: '' }, bladeFor(w.job, beliefs, owned), beliefs))
 
 const step = (x: number | undefined) => (x === undefined || !(x > 0) ? '' : Math.round(Math.log(x) / ALIKE))
 /** What makes two cuts one kind of work: saw, stock, about the same height and curve, the same finish. */
@@ -123,24 +125,8 @@ export function workOf(
   })
   const done = new Set(lately.map((e) => e.jobId))
   const kinds = new Set(lately.map((e) => kindOf(e.job)))
-  const coming = planned
+  const ahead = planned
     .filter((p) => p.yearly > 0 && !done.has(p.jobId) && !kinds.has(kindOf(p.job)))
-    .flatMap((p): YearsWork[] => {
-      const blade = p.blade ?? bladeFor(p.job, beliefs, owned)
-      if (!blade) return [{ title: p.title, jobId: p.jobId, job: p.job, minutes: 0, yearly: p.yearly, uses: [], from: 'plan' }]
-      const f = billOf(p.job, blade, { beliefs })
-      const use = { job: p.job, blade, yearly: p.yearly, minutes: f.sawing.median / 60 }
-      return [
-        {
-          title: p.title,
-          jobId: p.jobId,
-          job: p.job,
-          minutes: (p.yearly * f.total.median) / 60,
-          yearly: p.yearly,
-          uses: [use],
-          from: 'plan',
-        },
-      ]
-    })
-  return [...logged, ...coming].sort((a, b) => b.minutes - a.minutes)
+    .map((p) => coming({ ...p, minutes: 0 }, p.blade ?? bladeFor(p.job, beliefs, owned), beliefs))
+  return [...logged, ...ahead].sort((a, b) => b.minutes - a.minutes)
 }

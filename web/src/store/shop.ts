@@ -11,6 +11,7 @@ import {
   type Material,
   type Saw,
 } from '@green-pitch/core'
+import type { DrawerRecord } from '../data/records'
 import { useList } from './kept'
 
 /** What the workshop holds: saws, drawer, own materials and the log, kept in step with storage and other tabs. */
@@ -72,16 +73,17 @@ export const useShop = defineStore('shop', () => {
       return { ...stored, count: Math.max(0, stored.count - spent), minutes: spent ? 0 : stored.minutes + minutes }
     })
   }
+  const newKind = (blade: Blade, count: number): DrawerRecord => ({ id: blade.id, rev: 0, blade, count, minutes: 0, note: '' })
   /** So many more of a kind than lie there; a hand saw is one. */
   const addBlades = (blade: Blade, count: number) =>
     drawerList.change(blade.id, (own) => {
       const more = blade.plate ? 1 : count
-      return own ? { ...own, count: own.count + more } : { id: blade.id, rev: 0, blade, count: more, minutes: 0, note: '' }
+      return own ? { ...own, count: own.count + more } : newKind(blade, more)
     })
   /** How far the packet leads to one side; kept with it. One that is in the saw is owned. */
   const leadOf = (bladeId: string) => drawer.value.find((r) => r.blade.id === bladeId)?.lead
   const keepLead = (blade: Blade, lead: number | undefined) =>
-    drawerList.change(blade.id, (own) => ({ ...(own ?? { id: blade.id, rev: 0, blade, count: 1, minutes: 0, note: '' }), lead }))
+    drawerList.change(blade.id, (own) => ({ ...(own ?? newKind(blade, 1)), lead }))
   return {
     addBlades,
     leadOf,

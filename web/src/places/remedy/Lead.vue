@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { leadOf, leadWords, lengthWords } from '@green-pitch/core'
+import { leadOf, leadWords, lengthWords, toRadians } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
@@ -17,7 +17,7 @@ const OVER = say.unit === 'mm' ? 100 : 101.6
 const kept = computed(() => shop.leadOf(answer.blade.id))
 const side = ref<'left' | 'right'>((kept.value ?? 1) < 0 ? 'left' : 'right')
 const off = ref<number | undefined>(
-  kept.value === undefined ? undefined : Math.round(10 * OVER * Math.abs(Math.tan((kept.value * Math.PI) / 180))) / 10,
+  kept.value === undefined ? undefined : Math.round(10 * OVER * Math.abs(Math.tan(toRadians(kept.value)))) / 10,
 )
 function keep() {
   const lead = off.value === undefined ? undefined : leadOf(side.value === 'right' ? off.value : -off.value, OVER)

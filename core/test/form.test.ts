@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it, test } from 'vitest'
 import { bladeById, makeJob } from '../src/index.js'
-import { seeded, unbounded } from '../src/number/index.js'
+import { bounded, seeded, unbounded } from '../src/number/index.js'
 import {
   boxOf,
   bridgesFor,
@@ -110,6 +110,42 @@ describe('one drawing, four readings', () => {
       }),
       { numRuns: 60 },
     )
+  })
+})
+
+describe('rich clip-art', () => {
+  it('is formed at the cost a worker may spend, as exactly as a saw follows it', () => {
+    // a body of 60 mm, shaded all over by fifteen hundred strokes and blots of two tones, some beyond its edge
+    const r = seeded(7)
+    const blot = (k: number) => {
+      const [a, d] = [2 * Math.PI * r(), 62 * Math.sqrt(r())]
+      return disc(100 + d * Math.cos(a), 100 + d * Math.sin(a), 1 + 3 * r(), `fill="${k % 3 ? '#eee' : '#222'}"`)
+    }
+    const body = svg(
+      disc(100, 100, 60, 'fill="teal"') + Array.from({ length: 1500 }, (_, k) => blot(k)).join(''),
+      'width="200mm" height="200mm" viewBox="0 0 200 200"',
+    )
+    expect(body.reduce((n, l) => n + l.points.length / 2, 0)).toBeGreaterThan(50_000)
+    for (const reading of ['silhouette', 'stays'] as const) {
+      const formed = bounded(2e8, (effort) => form(body, { reading, take: 'both', tolerance: 0.1 }, effort))!
+      // painted point by point
+      const look = (x: number, y: number): string | undefined => {
+        const top = body.findLast((l) => inside(l.points, x, y))
+        return top && (top.look!.fill! < 0.62 ? 'dark' : 'pale')
+      }
+      let odd = 0
+      for (let k = 0; k < 400; k++) {
+        const [x, y] = [35 + 130 * r(), 35 + 130 * r()]
+        const stays = formed.rings.filter((ring) => inside(ring.points, x, y)).length % 2 === 1
+        if (stays !== (reading === 'silhouette' ? look(x, y) !== undefined : look(x, y) === 'dark')) odd++
+      }
+      expect(odd).toBeLessThan(5)
+    }
+  })
+  it('as lines is refused before somebody waits for a puzzle of thousands', () => {
+    const grid = Array.from({ length: 91 }, (_, k) => `M0 ${k}H90M${k} 0V90`).join('')
+    const lines = svg(`<path d="${grid}" fill="none" stroke="black"/>`)
+    expect(bounded(2e8, (effort) => form(lines, { reading: 'lines', take: 'both', tolerance: 0.1 }, effort))).toBeUndefined()
   })
 })
 

@@ -33,6 +33,7 @@ export function faces(strands: readonly Strand[], tolerance: number, effort: Eff
   const lines = strands.map((s) => Array.from(s.points))
   const sides = sidesOf(lines, strands)
   if (!sides.length) return []
+  spend(effort, SIDE * sides.length)
   const tree = treeOf(sides)
   reach(lines, strands, sides, tree, tolerance, effort)
   // what was reached for has moved a little
@@ -108,10 +109,11 @@ export function faces(strands: readonly Strand[], tolerance: number, effort: Eff
   return [...groups.values()].map((of) => {
     const net = of.flatMap((s) => bySide.get(s)!.flatMap((i) => pieces(moved[i]!, cuts.get(i))))
     spend(effort, PIECE * net.length)
-    return traced(of, net)
+    return traced(of, net, effort)
   })
 }
 const PIECE = 600 // steps a piece of a net counts for
+const SIDE = 150 // and a side that is listed, sorted and listed again
 
 /** The list kept under a key, begun where there is none. */
 function listed<T>(lists: Map<number, T[]>, key: number): T[] {
@@ -191,7 +193,7 @@ function pieces([, ax, ay, bx, by]: Side, cuts: [t: number, x: number, y: number
 }
 
 /** Faces of a net of pieces: at every knot the next piece round is taken. */
-function traced(of: number[], net: readonly [number, number, number, number][]): Tangle {
+function traced(of: number[], net: readonly [number, number, number, number][], effort: Effort): Tangle {
   const xs: number[] = []
   const ys: number[] = []
   const knots = new Map<string, number>()
@@ -251,6 +253,9 @@ function traced(of: number[], net: readonly [number, number, number, number][]):
     }
   })
   const side = (a: number, b: number) => ({ key: a < b ? `${a},${b}` : `${b},${a}`, mm: length(a, b) })
-  const faces = peeled(found.map(({ knots: ks }) => ({ points: line(ks), sides: ks.map((a, i) => side(a, ks[(i + 1) % ks.length]!)) })))
+  const faces = peeled(
+    found.map(({ knots: ks }) => ({ points: line(ks), sides: ks.map((a, i) => side(a, ks[(i + 1) % ks.length]!)) })),
+    effort,
+  )
   return { of, faces, rims, stray }
 }

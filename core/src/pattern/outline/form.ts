@@ -4,7 +4,7 @@ import { faces } from './face.js'
 import { join, type Joined, type Take } from './join.js'
 import type { Ring } from './nest.js'
 import { added, areaOf, filled, fromPath, grown, loopArea, meanWidth, stroked, together, toPath, without, type Region } from './region.js'
-import { boxOfAll, inside } from './ring.js'
+import { boxOfAll, inside, simplified, simplifiedLine } from './ring.js'
 
 /**
  * What a drawing means as a piece to saw: its whole shape, whatever the colors; its dark parts left standing; its dark
@@ -89,36 +89,65 @@ function meant(shapes: readonly Shape[]): { shown: Shape[]; left: Painted['left'
   return { shown, left }
 }
 
-function painted(lines: readonly DrawnLine[], effort: Effort): Painted {
+const RICH = 12_000 // points up to which a drawing is taken as it was drawn
+const FINE = [0.05, 1 / 4000] as const // mm, and of its size, that the lines of a richer one may give way: less than a saw strays
+
+/** The lines a piece needs at its size: shading by a thousand strokes leaves no edge of its own. */
+function spared(lines: readonly DrawnLine[]): readonly DrawnLine[] {
+  if (lines.reduce((n, l) => n + l.points.length / 2, 0) <= RICH) return lines
+  const fine = Math.min(FINE[0], FINE[1] * sizeOf(lines))
+  const filled = (l: DrawnLine) => l.closed || l.paint === 'fill'
+  return lines.map((l) => ({ ...l, points: (filled(l) ? simplified : simplifiedLine)(l.points, fine) }))
+}
+
+function painted(drawn: readonly DrawnLine[], effort: Effort): Painted {
+  const lines = spared(drawn)
   const shapes = shapesOf(lines)
   const { shown, left } = meant(shapes)
   const frame = left.frames ? shapes.find((s) => s.look.frame && !s.look.faint && s.look.fill !== undefined) : undefined
-  // one tone painted after another: shapes of one tone that follow each other are put down together
-  const layers: { dark: boolean; regions: Region[] }[] = []
+  const layers: { dark: boolean; region: Region }[] = []
   const put = (dark: boolean, region: Region) => {
-    if (!region.length) return
-    const top = layers.at(-1)
-    if (top?.dark === dark) top.regions.push(region)
-    else layers.push({ dark, regions: [region] })
+    if (region.length) layers.push({ dark, region })
   }
   for (const s of shown) {
     if (s.look.fill !== undefined) put(s.look.fill < DARK, fillOf(s, effort))
     if (s.look.stroke !== undefined) put(s.look.stroke < DARK, together(strokesOf(s, effort), effort))
   }
-  let dark: Region = []
-  const merged = layers.map((l) => ({ dark: l.dark, region: together(l.regions, effort) }))
-  for (const l of merged) dark = l.dark ? added(dark, l.region, effort) : without(dark, l.region, effort)
+  let dark: Region | undefined
   const size = sizeOf(shown.flatMap((s) => s.lines))
   return {
     all: together(
-      merged.map((l) => l.region),
+      layers.map((l) => l.region),
       effort,
     ),
-    dark,
+    // costs the most of all, and the whole shape does not ask it
+    get dark() {
+      return (dark ??= seen(layers, effort).dark)
+    },
     ground: frame && { region: fillOf(frame, effort), dark: frame.look.fill! < DARK, full: fills(frame, shown, size) },
     size,
     left,
   }
+}
+
+/**
+ * What of some layers is to be seen, painted one after another: all of it, and what is dark. What each half shows is laid over
+ * the other: one by one, every layer would be held against all before it.
+ */
+function seen(layers: readonly { dark: boolean; region: Region }[], effort: Effort): { all: Region; dark: Region } {
+  const [first] = layers
+  if (!first) return { all: [], dark: [] }
+  if (layers.every((l) => l.dark === first.dark)) {
+    // one tone painted after another is put down together
+    const all = together(
+      layers.map((l) => l.region),
+      effort,
+    )
+    return { all, dark: first.dark ? all : [] }
+  }
+  const half = layers.length >> 1
+  const [under, over] = [seen(layers.slice(0, half), effort), seen(layers.slice(half), effort)]
+  return { all: added(under.all, over.all, effort), dark: added(without(under.dark, over.all, effort), over.dark, effort) }
 }
 
 /** Whether what is drawn on a ground goes to its edge on more than one side, as on a flag. */

@@ -1,3 +1,4 @@
+import { spend, type Effort } from '../../number/index.js'
 import { boxOf, middleOf } from './ring.js'
 
 /** A piece among others: its rim, and each side of it by a name that a neighbor's side has too, with its length in mm. */
@@ -7,13 +8,16 @@ export interface Piece {
 }
 
 const FREED = 2 // pieces' widths one goes out of the way for a piece that is free all round; estimate
+const LOOK = 8 // steps that looking at one piece counts for
 const DRILLED = 1e6 // widths, so that a piece held all round comes last of all
 
 /**
  * Pieces in the order they come off: from a corner, each from the edge of what is left, so that none must be drilled into and
  * what is held stays one; near the one before and mostly freed rather than far and held.
+ * @throws Spent where there are so many that nobody meant a puzzle
  */
-export function peeled<P extends Piece>(pieces: readonly P[]): P[] {
+export function peeled<P extends Piece>(pieces: readonly P[], effort: Effort): P[] {
+  spend(effort, LOOK * pieces.length ** 2)
   const owners = new Map<string, number[]>()
   pieces.forEach(({ sides }, k) => {
     for (const { key } of sides) owners.set(key, [...(owners.get(key) ?? []), k])

@@ -90,7 +90,6 @@ export function distanceTo(p: Points, x: number, y: number): number {
 export function simplified(p: Points, tolerance: number): Points {
   const n = p.length / 2
   if (n < 5) return p
-  const keep = new Uint8Array(n)
   // the two ends of the sweep: first point and the one furthest from it
   let far = 0
   let most = -1
@@ -98,9 +97,20 @@ export function simplified(p: Points, tolerance: number): Points {
     const d = (p[2 * i]! - p[0]!) ** 2 + (p[2 * i + 1]! - p[1]!) ** 2
     if (d > most) [most, far] = [d, i]
   }
-  keep[0] = keep[far] = 1
+  const out = thinned(p, [0, far, far, n], tolerance)
+  return out.length >= 6 ? out : p
+}
+/** An open line simplified the same way; its ends stay where they are, since others may meet them. */
+export const simplifiedLine = (p: Points, tolerance: number): Points =>
+  p.length < 6 ? p : thinned(p, [0, p.length / 2 - 1], tolerance)
+
+/** What is left of a line of stretches, each given by its first and last point; n is the first again. */
+function thinned(p: Points, stretches: number[], tolerance: number): Points {
+  const n = p.length / 2
+  const keep = new Uint8Array(n)
+  for (const k of stretches) keep[k % n] = 1
   const near = { x: 0, y: 0 }
-  const stack = [0, far, far, n]
+  const stack = stretches
   // a line whose far points stand always at one end would cost its square: past this, what is left is kept as it is
   let left = 60 * n * Math.ceil(Math.log2(n))
   const t2 = tolerance * tolerance
@@ -125,5 +135,5 @@ export function simplified(p: Points, tolerance: number): Points {
   }
   const out: number[] = []
   for (let i = 0; i < n; i++) if (keep[i]) out.push(p[2 * i]!, p[2 * i + 1]!)
-  return out.length >= 6 ? out : p
+  return out
 }

@@ -152,7 +152,8 @@ describe('trials', () => {
     const trials = useTrials()
     await trials.load()
     const arms = ['scroll-reverse-5', 'scroll-ground-5', 'scroll-mixed-5'].map((id) => ({ id, blade: bladeById(id)! }))
-    const id = await trials.begin({ name: 'Fives', jobs: [makeJob()], arms, helper: false, oneBoard: true, misread: [], repeats: 2 })
+    const plan = { name: 'Fives', jobs: [makeJob()], arms, helper: false, oneBoard: true, misread: [], repeats: 2 }
+    const id = (await trials.begin(plan))!
     const row = () => trials.rows.find((t) => t.id === id)!
     expect(row().design.pieces).toHaveLength(6)
     const [label, other] = row().design.pieces.map((p) => p.label)

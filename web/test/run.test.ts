@@ -11,6 +11,7 @@ import { useRun } from '../src/store/run'
 import { useShop } from '../src/store/shop'
 import { patternWork, type Found } from '../src/work/patternWork'
 import { demoShop } from './demoShop'
+import { hours } from './hours'
 
 const given = { job: makeJob(), blade: bladeById('scroll-reverse-skip-4')!, drills: ['metric' as const], choices: noChoices }
 /** The demo's inlay tray as one tab holds it; the worker's answer is put where it would come. */
@@ -66,10 +67,12 @@ it('a finished run is logged once, with its own times', async () => {
   const shop = useShop()
   const logged = await db.log.count()
   await run.begin()
-  // a minute a ring
+  // a minute a ring, while the device's clock is set back and forth
+  const passing = hours()
   vi.useFakeTimers({ toFake: ['Date'] })
-  for (const ring of run.order) {
-    vi.setSystemTime(Date.now() + 60_000)
+  for (const [i, ring] of run.order.entries()) {
+    passing(60_000)
+    vi.setSystemTime(Date.now() + (i % 2 ? 7_200_000 : -3_600_000))
     await run.report('done', ring)
   }
   const how = {
@@ -92,6 +95,7 @@ it('a finished run is logged once, with its own times', async () => {
   expect(await db.log.count()).toBe(logged + 1)
   const entry = (await db.log.toArray()).find((e) => e.jobId === jobs.record.id && e.id.startsWith('run-'))!
   vi.useRealTimers()
+  vi.restoreAllMocks()
   expect(entry.minutes).toBeCloseTo(run.order.length, 1)
   expect(own().minutes - before).toBeCloseTo(run.order.length, 1)
   expect(entry).toMatchObject({ blades: 1, cleanUpMinutes: 2 })

@@ -6,6 +6,7 @@ import type { SliceTask } from '@green-pitch/core/pattern'
 import { useJoint } from '../src/store/joint'
 import { useRun } from '../src/store/run'
 import { useShop } from '../src/store/shop'
+import { hours } from './hours'
 import { eachInTheShop, shop } from './room'
 
 eachInTheShop()
@@ -71,18 +72,18 @@ describe('a joint run step by step', () => {
     const { blade } = run.inHand.saw
     await useShop().addBlades(blade, 1)
     expect([saw, blade.plate !== undefined, run.inHand.job.saw.kind]).toEqual([ticket.saw, true, 'hand'])
-    vi.useFakeTimers({ toFake: ['Date'] })
+    const passing = hours()
     for (const ring of run.order) {
-      vi.setSystemTime(Date.now() + 30_000)
+      passing(30_000)
       await run.report('done', ring)
     }
     // the clock stands once all is sawn
-    vi.setSystemTime(Date.now() + 3_600_000)
+    passing(3_600_000)
     await run.report('end')
     expect(run.state.seconds).toBeCloseTo(30 * run.order.length, -1)
     const minutes = new Map(useShop().drawer.map((d) => [d.blade.id, d.minutes]))
     expect(await run.log({ ...well, minutes: run.minutes })).toBe(true)
-    vi.useRealTimers()
+    vi.restoreAllMocks()
     const [entry] = useShop().log
     expect(entry!.blade.plate).toBeDefined()
     expect(entry!.title).toMatch(/: dovetails, \d+ cuts$/)

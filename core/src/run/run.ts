@@ -29,9 +29,11 @@ export interface RunState {
   blades: number
   broke: number
   slipped: number
+  /** silences longer than work goes on without a word: each counts as so much, and is worth a question */
+  gaps: number
 }
 
-const IDLE = 20 * 60_000 // ms; a longer silence was a break nobody reported, and counts as this much
+export const IDLE = 20 * 60_000 // ms; a longer silence was a break nobody reported, and counts as this much
 
 /**
  * The state of a run after its events, which may come in any order and twice: two devices that merged their
@@ -42,7 +44,7 @@ const IDLE = 20 * 60_000 // ms; a longer silence was a break nobody reported, an
 export function runState(events: readonly RunEvent[], order: readonly number[], now: number): RunState {
   const done = new Set<number>()
   const perRing = new Map<number, number>()
-  let [at, seconds, sinceCheck, sinceChange, bladeSeconds, blades, broke, slipped] = [0, 0, 0, 0, 0, 1, 0, 0]
+  let [at, seconds, sinceCheck, sinceChange, bladeSeconds, blades, broke, slipped, gaps] = [0, 0, 0, 0, 0, 1, 0, 0, 0]
   let [started, paused, ended] = [false, false, false]
   let last: number | undefined
   const spend = (until: number) => {
@@ -50,6 +52,7 @@ export function runState(events: readonly RunEvent[], order: readonly number[], 
     if (last !== undefined && !paused && !ended && started && at < order.length) {
       // a clock that a device set back in the meantime takes nothing away
       const s = Math.max(0, Math.min(until - last, IDLE)) / 1000
+      if (until - last > IDLE) gaps++
       seconds += s
       bladeSeconds += s
       const ring = order[at]!
@@ -114,7 +117,7 @@ export function runState(events: readonly RunEvent[], order: readonly number[], 
   }
   spend(now)
   if (done.size >= order.length) at = order.length
-  return { at, started, paused, ended, done, seconds, perRing, sinceCheck, sinceChange, bladeSeconds, blades, broke, slipped }
+  return { at, started, paused, ended, done, seconds, perRing, sinceCheck, sinceChange, bladeSeconds, blades, broke, slipped, gaps }
 }
 
 /** Two devices' events as one list: each once, in the order of their times. */

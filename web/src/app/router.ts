@@ -1,5 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import Bench from '../places/bench/Bench.vue'
+import { useTrouble } from '../store/trouble'
 import { warm } from './warm'
 
 /** On a wide screen the work scrolls and not the page; where it stood is found again on the way back. */
@@ -41,6 +42,13 @@ router.beforeResolve(async (to) => {
 })
 router.beforeEach((_, from) => {
   stood.set(from.path, work()?.scrollTop ?? 0)
+})
+// its file went with an update, or the server is off and it was never opened: saying so is better than a dead press
+router.onError((error, to) => {
+  if (!/import|fetch|load|module/i.test(String(error))) return useTrouble().report(error)
+  useTrouble().say(
+    `${String(to.name)} could not be opened: its part of the app is not here any more, or the server is off. Reload the page; everything saved stays.`,
+  )
 })
 router.afterEach((to) => {
   document.title = to.name === 'Bench' ? 'Green Pitch' : `${String(to.name)}, Green Pitch`

@@ -4,6 +4,7 @@ import { db, replaceAll } from './db'
 import { upgraded } from './format'
 import type { PatternRecord } from './records'
 import { FORMAT as VERSION, registry, tableNames, type RecordOf, type TableName } from './tables'
+import { parsedText } from './typed'
 
 const FORMAT = 'green-pitch-backup'
 const LARGEST = 200e6 // bytes unpacked; a lifetime of logs stays far below
@@ -80,7 +81,7 @@ export type Read = { ok: true; backup: Backup } | { ok: false; message: string }
 export async function readBackup(file: Blob): Promise<Read> {
   let parsed: unknown
   try {
-    parsed = JSON.parse(await textOf(file))
+    parsed = parsedText(await textOf(file))
   } catch (error) {
     return {
       ok: false,

@@ -3,9 +3,10 @@ import { bladeById, blades, MODEL, type LogEntry } from '@green-pitch/core'
 import { upgraded } from './format'
 import type { DrawerRecord, LogRecord, Price } from './records'
 
-/** Spreadsheets must not run a cell as a formula. */
-const guard = { escapeFormulae: /^[=+\-@\t\r]/ }
-const unguarded = (text: string) => text.replace(/^'(?=[=+\-@\t\r])/, '')
+/** Spreadsheets must not run a cell as a formula, whatever stands before it that they skip; a guard that was typed is guarded too. */
+const FORMULA = /^[\s\p{Cc}\p{Cf}]*['=+\-@＝＋－＠]/u
+const guard = { escapeFormulae: FORMULA }
+const unguarded = (text: string) => (text.startsWith("'") && FORMULA.test(text.slice(1)) ? text.slice(1) : text)
 
 export function drawerCsv(rows: readonly DrawerRecord[]): string {
   return Papa.unparse(
@@ -22,6 +23,8 @@ export function drawerCsv(rows: readonly DrawerRecord[]): string {
     guard,
   )
 }
+
+const MOST = 100_000 // blades of a kind, as the drawer's own record has it
 
 export interface CsvIn<T> {
   rows: T[]
@@ -47,7 +50,8 @@ export function readDrawerCsv(text: string): CsvIn<Pick<DrawerRecord, 'blade' | 
     const known = bladeById((row.blade ?? '').trim())
     if (!known) return out.refused.push(`${line}: no blade “${row.blade}”; ids look like ${blades[35]!.id}.`)
     const count = number(row.count)
-    if (!Number.isInteger(count) || count < 0) return out.refused.push(`${line}: count “${row.count}” is not a whole number of blades.`)
+    if (!Number.isInteger(count) || count < 0 || count > MOST)
+      return out.refused.push(`${line}: count “${row.count}” is not a whole number of blades up to ${MOST}.`)
     const size = (name: string, nominal: number) => {
       const v = number(row[name])
       return v > 0 && v < 100 ? v : nominal

@@ -4,6 +4,7 @@ import { pack, textOf } from './backup'
 import { db, tell } from './db'
 import { upgraded } from './format'
 import type { JobRecord, LogRecord, PatternRecord, RunRecord } from './records'
+import { parsedText } from './typed'
 
 const FORMAT = 'green-pitch-handover'
 const VERSION = 2
@@ -26,7 +27,7 @@ export async function packJob(id: string): Promise<Blob> {
 export async function unpackJob(file: Blob | string): Promise<{ ok: true; handed: Handed } | { ok: false; message: string }> {
   let parsed: { format?: unknown; version?: unknown; model?: unknown } & Partial<Handed>
   try {
-    parsed = JSON.parse(typeof file === 'string' ? file : await textOf(file)) as typeof parsed
+    parsed = parsedText(typeof file === 'string' ? file : await textOf(file)) as typeof parsed
   } catch {
     return { ok: false, message: 'This file is damaged or not a handed-over job: it cannot be unpacked and read.' }
   }

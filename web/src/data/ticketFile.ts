@@ -2,6 +2,7 @@ import { MODEL } from '@green-pitch/core'
 import { upgraded } from './format'
 import { jsonOf, keptLines } from './lines'
 import type { PatternRecord, Ticket } from './records'
+import { parsedText } from './typed'
 
 const FORMAT = 'green-pitch-ticket'
 const VERSION = 2
@@ -16,7 +17,7 @@ export async function readTicket(
 ): Promise<{ ok: true; name: string; ticket: Ticket; pattern?: PatternRecord } | { ok: false; message: string }> {
   let parsed: { format?: unknown; version?: unknown; name?: unknown; ticket?: unknown; pattern?: unknown }
   try {
-    parsed = JSON.parse(text) as typeof parsed
+    parsed = parsedText(text) as typeof parsed
   } catch {
     return { ok: false, message: 'This file is not JSON, or it is damaged; a ticket ends in .ticket.json.' }
   }

@@ -2,6 +2,7 @@ import { mergeTrials, MODEL, sameTrial, type Trial } from '@green-pitch/core'
 import { db, tell } from './db'
 import { freshId } from './id'
 import type { TrialRecord } from './records'
+import { parsedText } from './typed'
 
 const FORMAT = 'green-pitch-trial'
 const VERSION = 1
@@ -15,7 +16,7 @@ type Read = { ok: true; trial: TrialRecord } | { ok: false; message: string }
 export async function readTrial(text: string): Promise<Read> {
   let parsed: { format?: unknown; version?: unknown; trial?: unknown }
   try {
-    parsed = JSON.parse(text) as typeof parsed
+    parsed = parsedText(text) as typeof parsed
   } catch {
     return { ok: false, message: 'This file is not JSON, or it is damaged; a trial ends in .trial.json.' }
   }

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { makeJob, MODEL, recut, stockSize, usualLength, type Cut, type Job } from '@green-pitch/core'
 import { db, save, setMeta } from '../data/db'
 import { freshId } from '../data/id'
+import { oneLine } from '../data/typed'
 import type { AsideRecord, Assumed, JobRecord, PatternRecord, Ticket } from '../data/records'
 import { useKeeper } from './keeper'
 import { useSettings } from './settings'
@@ -49,7 +50,8 @@ export const useJob = defineStore('job', () => {
   /** The same said again is said too. */
   const say = (...what: Assumed[]) => edit((t) => ({ ...t, assumed: t.assumed?.filter((k) => !what.includes(k)) }), `say ${what.join(' ')}`)
 
-  function newRecord(name: string, t: Ticket): JobRecord {
+  function newRecord(given: string, t: Ticket): JobRecord {
+    const name = oneLine(given).slice(0, 120) || 'Job'
     return { id: freshId('j'), rev: 0, name, created: Date.now(), changed: Date.now(), ticket: t }
   }
   function put(t: Ticket) {
@@ -127,21 +129,31 @@ export const useJob = defineStore('job', () => {
     useTrouble().say(`“${record.value.name}” is not saved yet, so it stays open. Mend what was refused, or save it as a file under Jobs.`)
     return false
   }
-  async function add(name: string, t: Ticket, pattern?: PatternRecord) {
-    if (!(await leave())) return
+  /** A new job in hand. @returns whether it is stored; why it is not was said */
+  async function add(name: string, t: Ticket, pattern?: PatternRecord): Promise<boolean> {
+    if (!(await leave())) return false
     const made = newRecord(name, t)
-    if (pattern) await save('patterns', { ...pattern, id: made.id, rev: 0 })
+    try {
+      if (pattern) await save('patterns', { ...pattern, id: made.id, rev: 0 })
+    } catch (error) {
+      useTrouble().report(error)
+      return false
+    }
     takeInHand(made)
     touch()
     await settle()
+    return state.value === 'saved'
   }
   /** A copy beside it, its pattern too; a run belongs to the one that was sawn. */
-  async function duplicate() {
-    const from = record.value.id
-    await add(`${record.value.name}, copy`, ticket.value, await db.patterns.get(from))
+  async function duplicate(r: JobRecord = record.value) {
+    try {
+      await add(`${r.name}, copy`, r.ticket, await db.patterns.get(r.id))
+    } catch (error) {
+      useTrouble().report(error)
+    }
   }
   function rename(name: string) {
-    const trimmed = name.trim().slice(0, 120)
+    const trimmed = oneLine(name).slice(0, 120)
     if (!trimmed || trimmed === record.value.name) return
     record.value = { ...record.value, name: trimmed, changed: Date.now() }
     touch()
@@ -151,9 +163,12 @@ export const useJob = defineStore('job', () => {
     const remedies = await db.remedies.where('jobId').equals(id).primaryKeys()
     await Promise.all(remedies.map((r) => keeper.drop('remedies', r)))
     await Promise.all([keeper.drop('jobs', id), keeper.drop('patterns', id), keeper.drop('runs', id)])
-    if (id !== record.value.id) return
-    const next = await db.jobs.orderBy('changed').last()
-    if (next) takeInHand(next)
+    if (id === record.value.id) await next()
+  }
+  /** The job changed last, in place of one that is gone. */
+  async function next() {
+    const last = await db.jobs.orderBy('changed').last()
+    if (last) takeInHand(last)
     else await first()
   }
   /** With no other job there is one all the same, and it is asked what it is. */
@@ -181,7 +196,13 @@ export const useJob = defineStore('job', () => {
     if (news.what === 'replaced') await load().catch(useTrouble().report)
     else if (news.table === 'jobs' && news.ids.includes(id) && keeper.quiet('jobs', id)) {
       const stored = await db.jobs.get(id)
-      if (stored && record.value.id === id && keeper.quiet('jobs', id)) record.value = stored
+      if (record.value.id !== id || !keeper.quiet('jobs', id)) return
+      if (stored) record.value = stored
+      else {
+        // removed elsewhere: what is gone does not stay in hand, where the next edit would bring it back
+        useTrouble().say(`“${name.value}” was removed in another tab.`)
+        await next()
+      }
     }
   })
   return {

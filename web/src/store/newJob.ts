@@ -14,7 +14,7 @@ export function useNewJob() {
     const ticket = { job: usualJob(saw, settings.value.supply.makes, settings.value.unit), model: MODEL, assumed: [...assumable] }
     // one that nobody has told anything yet is the new one
     if (jobs.asking && !jobs.past.length) jobs.edit(() => ticket, 'new')
-    else await jobs.add('New job', ticket)
+    else if (!(await jobs.add('New job', ticket))) return
     jobs.asking = true
   }
 }

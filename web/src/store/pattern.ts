@@ -69,8 +69,6 @@ export const usePattern = defineStore('pattern', () => {
     reckoned.value = tooLarge.value = undefined
     jobs.forget(PATTERN)
   }
-  /** an edit is on its way to storage */
-  const keeping = computed(() => row.state.value === 'saving')
   function put(r: PatternRecord) {
     // another drawing: what was found of the one before is not shown as if it were this one's
     if (record.value?.lines !== r.lines) reckoned.value = tooLarge.value = undefined
@@ -139,6 +137,10 @@ export const usePattern = defineStore('pattern', () => {
   }
   /** When each place of a ring should be reached. */
   const beats = async (id: number) => (record.value ? await worker().beats(id, givenFor(answer.blade, record.value)) : [])
+
+  /** What cures each group of troubles found, of blades to choose from. */
+  const remedies = async (blades: readonly Blade[]) =>
+    record.value ? await worker().remedies(givenFor(answer.blade, record.value), JSON.parse(JSON.stringify(blades)) as Blade[]) : []
 
   // ---- reckoning: one at a time, always with the newest of everything
   async function reckon(): Promise<void> {
@@ -252,7 +254,7 @@ export const usePattern = defineStore('pattern', () => {
     numbers,
     busy,
     loaded,
-    keeping,
+    saving: row.state,
     cutOf,
     apart,
     edit,
@@ -268,6 +270,7 @@ export const usePattern = defineStore('pattern', () => {
     worker,
     price,
     beats,
+    remedies,
     looks,
     lookAround,
     ...offers,

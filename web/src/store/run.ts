@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
-import { useTimestamp } from '@vueuse/core'
+import { useRunClock } from './runClock'
 import {
   atBench,
   checkDue,
@@ -38,7 +38,7 @@ export const useRun = defineStore('run', () => {
   const settings = useSettings()
   const row = useInHand('runs', () => jobs.record.id)
   const { record } = row
-  const now = useTimestamp({ interval: 1000 })
+  const { now, time } = useRunClock(() => record.value?.events.at(-1)?.at)
 
   const order = computed(() => record.value?.order ?? pattern.found?.order ?? [])
   const state = computed(() => runState(record.value?.events ?? [], order.value, now.value))
@@ -63,7 +63,7 @@ export const useRun = defineStore('run', () => {
       order: [...f.order],
       predicted,
       total: predicted.reduce((a, b) => a + b, 0),
-      events: [{ at: Date.now(), event: 'start' }],
+      events: [{ at: time(), event: 'start' }],
       logged: false,
     }
     await row.change(() => begun)
@@ -128,7 +128,7 @@ export const useRun = defineStore('run', () => {
       order: predicted.map((_, i) => i),
       predicted,
       total: predicted.reduce((a, b) => a + b, 0),
-      events: [{ at: Date.now(), event: 'start' }],
+      events: [{ at: time(), event: 'start' }],
       logged: false,
     }
     await row.change(() => begun)
@@ -145,7 +145,7 @@ export const useRun = defineStore('run', () => {
     const r = record.value
     if (!r) return
     // two deeds in one millisecond must not be one
-    const at = Math.max(Date.now(), (r.events.at(-1)?.at ?? 0) + 1)
+    const at = Math.max(time(), (r.events.at(-1)?.at ?? 0) + 1)
     const happened = ring === undefined ? { at, event: what } : { at, event: what, ring }
     // another tab or a hand-over may have added to the same run: nothing of either is lost
     await row.change((stored) => stored && { ...stored, events: mergeEvents(stored.events, [happened]) })
@@ -158,7 +158,7 @@ export const useRun = defineStore('run', () => {
     const r = record.value
     if (!r || r.logged || (!r.of && !pattern.found)) return false
     if (!state.value.ended) await report('end')
-    const s = runState(record.value!.events, r.order, Date.now())
+    const s = runState(record.value!.events, r.order, time())
     const faults = await useRemedy().unlogged(r.id)
     const told = r.of ? ofSteps(r) : ofPattern(r, s)
     const kept = await shop.keepLog({
@@ -226,7 +226,6 @@ export const useRun = defineStore('run', () => {
       length: Math.max(1, Math.round(all.reduce((sum, step) => sum + (step.length ?? 0), 0))),
     }
   }
-  const keeping = computed(() => row.state.value === 'saving')
   return {
     record,
     order,
@@ -234,7 +233,7 @@ export const useRun = defineStore('run', () => {
     underWay,
     due,
     stale,
-    keeping,
+    saving: row.state,
     now,
     steps,
     inHand,

@@ -28,12 +28,15 @@ export const useTrials = defineStore('trials', () => {
     past.value = past.value.filter((t) => t !== before)
     await list.change(id, (stored) => stored && { ...before, rev: stored.rev, ...(stored.revealed && { revealed: stored.revealed }) })
   }
-  /** @throws RangeError where it is no trial */
-  async function begin(plan: Omit<TrialPlan, 'seed'>): Promise<string> {
+  /**
+   * @returns its id; undefined where it could not be stored, which was said
+   * @throws RangeError where it is no trial
+   */
+  async function begin(plan: Omit<TrialPlan, 'seed'>): Promise<string | undefined> {
     const id = freshId('t')
     const now = Date.now()
-    await list.keep({ id, rev: 0, created: now, changed: now, ...drawTrial({ ...plan, seed: freshSeed() }) })
-    return id
+    const kept = await list.keep({ id, rev: 0, created: now, changed: now, ...drawTrial({ ...plan, seed: freshSeed() }) })
+    return kept ? id : undefined
   }
   /** The plan changed before anything was sawn: lots are drawn anew. */
   const plan = (id: string, patch: Partial<TrialPlan>) => edit(id, (t) => ({ ...t, ...drawTrial({ ...planOf(t), ...patch }) }))

@@ -5,6 +5,7 @@ import {
   doubled,
   feedBeats,
   fewestRedraws,
+  groupTroubles,
   firstReading,
   form,
   layOut,
@@ -21,6 +22,7 @@ import {
   reckon,
   Refused,
   redrawn,
+  remediesFor,
   ringPath,
   simplified,
   single,
@@ -46,13 +48,14 @@ import {
   type ReckonGiven,
   type Reckoning,
   type Redraw,
+  type Remedy,
   type RingReckoning,
   type Role,
   type Sheet,
   type Take,
   type TooMuch,
 } from '@green-pitch/core/pattern'
-import { bounded } from '@green-pitch/core'
+import { bounded, type Blade } from '@green-pitch/core'
 import { inOneBlock } from '../data/lines'
 import { COARSE } from './coarse'
 import { faces } from './faces'
@@ -303,6 +306,11 @@ export function patternWorker() {
     /** The line the kerf's centre follows round one ring. */
     kerf(id: number): Float64Array[] {
       return inOneBlock(last?.rings[id]?.kerf.paths ?? [])
+    },
+    /** What cures each group of troubles of the last reckoning, each tried before it is offered. */
+    remedies({ job, blade }: ReckonGiven, blades: Blade[]): Remedy[][] {
+      const found = last
+      return found ? groupTroubles(found.troubles).map((g) => remediesFor(g, found, job, blade, blades)) : []
     },
     /** When each place of one ring's way round should be reached, with the job and blade of the last reckoning. */
     beats(id: number, given: ReckonGiven): Beat[] {

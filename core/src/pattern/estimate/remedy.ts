@@ -31,7 +31,8 @@ export type Remedy =
   | { kind: 'own-order' }
   | { kind: 'own-hole'; rings: number[] }
 
-const TRIED = 60 // rings a kerf is tried in: a thousand would hold up the hand; what is left is told again
+const TRIED = 60 // rings a kerf is tried in, and points of them: more would take seconds; what is left is told again
+const POINTS = 20_000
 const WIDEST_JOIN = 2 // mm; ends further apart than this are not one line
 
 /** How wide a bridge is drawn, mm: a web that stands safely when it is sawn. */
@@ -62,8 +63,11 @@ export function remediesFor(group: TroubleGroup, found: Reckoning, job: Job, bla
       }
       return [...(job.cut.turn === 'pivot' ? [] : [{ kind: 'pivot' } as const]), ...first(turns)]
     }
-    case 'kerf':
-      return first((b) => rings.slice(0, TRIED).every((x) => kerfFit(x.ring, job.cut.line, b.kerf).fit === 'whole'))
+    case 'kerf': {
+      let points = 0
+      const tried = rings.slice(0, TRIED).filter((x) => (points += x.ring.points.length / 2) <= POINTS)
+      return first((b) => tried.every((x) => kerfFit(x.ring, job.cut.line, b.kerf).fit === 'whole'))
+    }
     case 'hole': {
       const moved = group.items.filter((t) => t.state === 'near').flatMap((t) => t.rings)
       const room = rings.reduce((least, x) => Math.min(least, x.hole ? x.hole.largest + HOLE_MARGIN : Infinity), Infinity)

@@ -101,8 +101,7 @@ export function simplified(p: Points, tolerance: number): Points {
   return out.length >= 6 ? out : p
 }
 /** An open line simplified the same way; its ends stay where they are, since others may meet them. */
-export const simplifiedLine = (p: Points, tolerance: number): Points =>
-  p.length < 6 ? p : thinned(p, [0, p.length / 2 - 1], tolerance)
+export const simplifiedLine = (p: Points, tolerance: number): Points => (p.length < 6 ? p : thinned(p, [0, p.length / 2 - 1], tolerance))
 
 /** What is left of a line of stretches, each given by its first and last point; n is the first again. */
 function thinned(p: Points, stretches: number[], tolerance: number): Points {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { linkQuery } from '../../data/ticketUrl'
 import { useJob } from '../../store/job'
@@ -7,6 +7,7 @@ import { useNarrow } from '../../ui/narrow'
 import { onKey } from '../../ui/keys'
 import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
+import Saved from '../../ui/Saved.vue'
 import Typed from '../../ui/Typed.vue'
 
 const router = useRouter()
@@ -19,7 +20,6 @@ const settings = useSettings()
 const narrow = useNarrow()
 const more = ref(false)
 onKey('n', () => void begin())
-const stateWords = computed(() => ({ saved: 'saved', saving: 'saving…', conflict: 'saved beside', failed: 'not saved' })[jobs.state])
 async function share() {
   const address = new URL(router.resolve({ path: '/', query: linkQuery(jobs.name, jobs.ticket) }).href, window.location.href).href
   // a drawing is longer than a link may be
@@ -43,7 +43,7 @@ async function share() {
       :size="Math.min(42, jobs.name.length + 1)"
       @update:model-value="jobs.rename"
     />
-    <span class="soft">{{ stateWords }}</span>
+    <Saved class="soft" :state="jobs.state" />
     <span class="gap" />
     <button class="act plain" :aria-disabled="!jobs.past.length" @click="jobs.undo()">Undo</button>
     <button class="act plain" :aria-disabled="!jobs.future.length" @click="jobs.redo()">Redo</button>

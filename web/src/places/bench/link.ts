@@ -25,11 +25,11 @@ export function useLink() {
     if (!carriesTicket(q) || own.value.includes(route.fullPath) || same(q, ticketQuery(jobs.ticket))) return show()
     const read = await readTicketQuery(q, shop, MODEL)
     if (read.ok) {
-      await jobs.add(read.name, read.ticket)
-      trouble.say(
-        ['The link’s ticket is now a job of its own; your other jobs are under Jobs.', ...notYours(read.ticket, shop)].join('\n'),
-        'done',
-      )
+      if (await jobs.add(read.name, read.ticket))
+        trouble.say(
+          ['The link’s ticket is now a job of its own; your other jobs are under Jobs.', ...notYours(read.ticket, shop)].join('\n'),
+          'done',
+        )
     } else trouble.say(`${read.message} Your own job is shown instead.`)
     show()
   }

@@ -89,9 +89,6 @@ async function fresh() {
   await begin()
   await router.push('/')
 }
-async function copy(r: JobRecord) {
-  await jobs.add(`${r.name}, copy`, r.ticket, await db.patterns.get(r.id))
-}
 const file = async (r: JobRecord) =>
   saveFile(
     new Blob([ticketJson(r.name, r.ticket, await db.patterns.get(r.id))], { type: 'application/json' }),
@@ -103,8 +100,8 @@ async function bring() {
   if (f.size > 60e6) return trouble.say('This file is over 60 MB; a ticket with its drawing is far smaller.')
   const read = await readTicket(await f.text())
   if (!read.ok) return trouble.say(`${f.name}: ${read.message}`)
-  await jobs.add(read.name, read.ticket, read.pattern)
-  trouble.say([`${read.name} is in.`, ...notYours(read.ticket, shop)].join('\n'), 'done')
+  if (await jobs.add(read.name, read.ticket, read.pattern))
+    trouble.say([`${read.name} is in.`, ...notYours(read.ticket, shop)].join('\n'), 'done')
 }
 </script>
 
@@ -126,7 +123,7 @@ async function bring() {
         <span v-else-if="t.bill" v-bind="figure('total', t.bill.total.median, t.r.id)">{{ spanWords(t.bill.total).mid }}</span>
       </template>
       <template #acts="{ row: t }"
-        ><button class="act plain" :aria-label="`Duplicate ${t.r.name}`" @click="copy(t.r)">Duplicate</button
+        ><button class="act plain" :aria-label="`Duplicate ${t.r.name}`" @click="jobs.duplicate(t.r)">Duplicate</button
         ><button class="act plain" :aria-label="`File of ${t.r.name}`" @click="file(t.r)">File</button
         ><Confirm
           label="Remove"

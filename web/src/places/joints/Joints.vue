@@ -12,6 +12,7 @@ import { PX_PER_MM } from '../../draw/teeth'
 import { useElementSize } from '@vueuse/core'
 import JointView from '../../draw/JointView.vue'
 import Mark from '../../ui/Mark.vue'
+import Saved from '../../ui/Saved.vue'
 import Figure from './Figure.vue'
 import JointOrder from './JointOrder.vue'
 import JointStrip from './JointStrip.vue'
@@ -79,9 +80,7 @@ function valueOf(key: string): FieldValue {
         <div class="head">
           <h1>{{ jointHeading(found, say) }}</h1>
           <span class="acts">
-            <span class="soft kept">{{
-              { saved: 'saved', saving: 'saving…', conflict: 'changed elsewhere', failed: 'not saved' }[jobs.state]
-            }}</span>
+            <Saved class="soft kept" :state="jobs.state" />
             <button v-if="spec.kind === 'cope'" class="act" @click="profileIn">Profile from a drawing</button>
             <button class="act" :aria-expanded="aiding" @click="aiding = !aiding">Bench aids</button>
             <button class="act main" @click="printing = true">Print or export</button>

@@ -67,7 +67,8 @@ async function take(beside: boolean) {
   const word = await pattern.worker().word()
   if (!word) return
   const name = text.value.trim()
-  if (beside) await jobs.add(name, { ...jobs.ticket, joint: undefined })
+  // without a place for it the word stays here
+  if (beside && !(await jobs.add(name, { ...jobs.ticket, joint: undefined }))) return
   await pattern.takeDrawing(name, word)
   emit('close')
 }

@@ -13,6 +13,7 @@ import { onKey } from '../../ui/keys'
 import { useSizeKeys } from '../../ui/sizeKeys'
 import { alongTabs } from '../../ui/tabs'
 import Mark from '../../ui/Mark.vue'
+import Saved from '../../ui/Saved.vue'
 import AsDrawn from './AsDrawn.vue'
 import Empty from './Empty.vue'
 import OpeningCard from './OpeningCard.vue'
@@ -135,7 +136,7 @@ function measured(mm: number) {
       <p>
         <b>{{ jobs.name }}</b>
         <span v-if="pattern.reckoned" class="soft about">{{ size }}, {{ side }}, kerf {{ lengthWords(answer.blade.kerf, say) }}</span>
-        <span v-if="pattern.record" class="soft about" role="status">{{ pattern.keeping ? 'saving…' : 'saved' }}</span>
+        <Saved v-if="pattern.record" class="soft about" :state="pattern.saving" />
       </p>
       <button class="act plain" :disabled="!jobs.past.length" @click="jobs.undo()">Undo</button>
       <button class="act plain" :disabled="!jobs.future.length" @click="jobs.redo()">Redo</button>

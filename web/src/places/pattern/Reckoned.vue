@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import {
   billParts,
   bladeWords,
@@ -20,7 +20,7 @@ import {
   type PatternRule,
   type Why as WhyAnswer,
 } from '@green-pitch/core'
-import { groupTroubles, remediesFor, swingState, type Reckoning, type Remedy } from '@green-pitch/core/pattern'
+import { groupTroubles, swingState, type Reckoning, type Remedy } from '@green-pitch/core/pattern'
 import { useAnswer } from '../../store/answer'
 import { withBlade } from '../../data/ticket'
 import { useJob } from '../../store/job'
@@ -110,11 +110,21 @@ const rows = computed(() => {
 const offered = computed(() =>
   settings.value.view.twisted === 'never' ? shop.catalogue.filter((b) => b.pattern !== 'twisted') : shop.catalogue,
 )
+/** Sought in the worker: each is tried before it is offered, which on a rich drawing takes seconds. */
+const cures = shallowRef<{ of: Reckoning; each: Remedy[][] }>()
+watch(
+  () => [props.found, offered.value] as const,
+  async ([of, blades]) => {
+    const each = await pattern.remedies(blades)
+    if (of === props.found) cures.value = { of, each }
+  },
+  { immediate: true },
+)
 const groups = computed(() =>
-  groupTroubles(props.found.troubles).map((g) => ({
+  groupTroubles(props.found.troubles).map((g, i) => ({
     g,
     ...troubleWords(g, props.found, answer.job, answer.blade, say.value),
-    remedies: remediesFor(g, props.found, answer.job, answer.blade, offered.value),
+    remedies: (cures.value?.of === props.found && cures.value.each[i]) || [],
   })),
 )
 /** A blade that cuts every way swings nothing. */

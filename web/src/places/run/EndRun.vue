@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { minutesWords, type CutOutcome } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
@@ -20,6 +21,12 @@ const known: Outcome = {
   cleanUp: Math.round(answer.bill.cleanUp.median / 60),
   note: '',
 }
+/** A silence of an hour may be one long opening or a supper. */
+const about = computed(() => {
+  const { gaps } = run.state
+  const silent = gaps ? `Nothing was pressed for over 20 min ${gaps === 1 ? 'once' : `${gaps} times`}, counted as 20 min. ` : ''
+  return `Estimated ${minutesWords(run.record?.total ?? 0)}. ${silent}Correct what the clock or the presses have wrong.`
+})
 const plate = run.inHand.saw.blade.plate !== undefined
 async function keep(how: CutOutcome) {
   const kept = await run.log(how)
@@ -32,7 +39,7 @@ async function keep(how: CutOutcome) {
   <OutcomeDialog
     class="narrow"
     :heading="`${jobs.name}: sawn in ${minutesWords(run.state.seconds)}`"
-    :about="`Estimated ${minutesWords(run.record?.total ?? 0)}. Correct what the clock or the presses have wrong.`"
+    :about="about"
     :from="known"
     :blade="plate ? 'The saw' : 'The last blade'"
     :plate="plate"

@@ -26,6 +26,7 @@ import { useSettings } from '../../store/settings'
 import { onKey } from '../../ui/keys'
 import { figure } from '../../ui/figure'
 import Mark from '../../ui/Mark.vue'
+import Saved from '../../ui/Saved.vue'
 import FeedBeat from './FeedBeat.vue'
 import BeforeRun from './BeforeRun.vue'
 import AtTheBench from './AtTheBench.vue'
@@ -220,9 +221,7 @@ const changed = computed(() => run.stale || (run.underWay && steps.value && step
         <button v-if="here && !steps" @click="slipping = true">Left the line here</button>
         <RouterLink :to="`/remedy?from=run${lately ? `&sign=${lately}` : ''}`">Something is wrong</RouterLink>
       </p>
-      <p v-if="!finished" class="keys soft">
-        Space, Page Down or a pedal: done. Page Up: back. <span role="status">{{ run.keeping ? 'saving…' : 'saved' }}</span>
-      </p>
+      <p v-if="!finished" class="keys soft">Space, Page Down or a pedal: done. Page Up: back. <Saved :state="run.saving" /></p>
     </template>
     <p class="other"><button class="act plain" @click="handing = true">To or from another device</button></p>
     <HandOver

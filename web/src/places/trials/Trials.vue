@@ -62,7 +62,7 @@ async function begin() {
     jobs: [JSON.parse(JSON.stringify(job)) as Job],
     ...{ repeats: 1, helper: false, oneBoard: true, misread: [] },
   })
-  await router.push(`/trials/${id}`)
+  if (id) await router.push(`/trials/${id}`)
 }
 async function bring() {
   const f = await openFile(['.json'])
@@ -70,7 +70,8 @@ async function bring() {
   if (f.size > 5e6) return trouble.say('This file is over 5 MB; a trial is a few hundred kilobytes at most.')
   const read = await readTrial(await f.text())
   if (!read.ok) return trouble.say(`${f.name}: ${read.message} Nothing was changed.`)
-  const taken = await takeTrial(read.trial)
+  const taken = await takeTrial(read.trial).catch((error: unknown) => void trouble.report(error))
+  if (!taken) return
   trouble.say(taken.fresh ? `${read.trial.name} is in.` : `${read.trial.name} was here; ${taken.news} new words are in.`, 'done')
   await router.push(`/trials/${taken.id}`)
 }
@@ -78,7 +79,8 @@ const fileName = (name: string) => `${fileStem(name)}.trial.json`
 const out = () => trial.value && saveFile(new Blob([trialJson(trial.value)], { type: 'application/json' }), fileName(trial.value.name))
 const packed = (id: string) => pack(JSON.parse(trialJson(trials.rows.find((t) => t.id === id)!)))
 async function again() {
-  if (trial.value) await router.push(`/trials/${await trials.again(trial.value)}`)
+  const id = trial.value && (await trials.again(trial.value))
+  if (id) await router.push(`/trials/${id}`)
 }
 async function drop() {
   if (!trial.value) return

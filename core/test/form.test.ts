@@ -312,6 +312,10 @@ describe('strokes drawn by both their edges', () => {
     }
   })
   it('are none where a part is wide, short, or of more than one width', () => {
+    // a stem of 3 mm, and one that is small in a large drawing but broad for itself
+    expect(found('<path d="M10 10h80v3h-80z"/>')).toBeUndefined()
+    expect(doubled(svg('<path d="M10 10h80v1h-80z"/>'), 0.1, unbounded, 3)).toBeUndefined()
+    expect(doubled(svg('<path d="M10 10h80v1h-80z"/>'), 0.1, unbounded, 1)?.strokes).toBe(1)
     for (const body of [
       circle(50, 50, 40) + circle(50, 50, 30),
       circle(50, 50, 40) + circle(50.6, 50, 39),

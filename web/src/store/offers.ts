@@ -28,7 +28,7 @@ export function useOffers({ record, thread, patiently, edit, given }: Given) {
     if (!r || r.unit === 'letters' || doubled.value?.of === r.lines) return
     const asked = { of: r.lines, found: undefined }
     doubled.value = asked
-    const found = await thread.worker().doubled(r.lines, r.tolerance / r.stretch)
+    const found = await thread.worker().doubled(r.lines, r.tolerance / r.stretch, r.stretch)
     if (doubled.value === asked) doubled.value = { of: r.lines, found }
   }
   /** They are sawn along their middle. */

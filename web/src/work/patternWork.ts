@@ -250,7 +250,8 @@ export function patternWorker() {
       })
     },
     /** The drawing in hand with strokes that are drawn by both their edges by their middle; undefined where there are none, or it is too much to look. */
-    doubled: (lines: DrawnLine[], tolerance: number): Doubled | undefined => bounded(GLANCE, (effort) => doubled(lines, tolerance, effort)),
+    doubled: (lines: DrawnLine[], tolerance: number, stretch: number): Doubled | undefined =>
+      bounded(GLANCE, (effort) => doubled(lines, tolerance, effort, stretch)),
     /** The least that would have to be redrawn for this blade to cut the drawing in hand; undefined where it is too large to try. */
     fewest(given: ReckonGiven): Fewest | undefined {
       if (!formed || formed.rings.length > MANY_RINGS || formed.rings.reduce((n, r) => n + r.points.length / 2, 0) > MANY_POINTS)

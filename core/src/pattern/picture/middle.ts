@@ -98,6 +98,8 @@ function evenedOut(p: readonly number[], closed: boolean): number[] {
 }
 
 const NARROW = 0.02 // of the drawing's size: wider, it is a part of the piece and no stroke; estimate
+const PEN = 2.4 // mm at the size asked: wider, it is a bar
+const STEM = 1 / 8 // of the part's own larger side: wider, it is a letter's stem or a leaf; both tried on a hundred drawings
 const LONG = 12 // widths a stroke is long at least; estimate
 const FINE = 16 // pixels to a stroke's width at least
 const MOST = 12e6 // pixels a stroke is thinned on
@@ -114,14 +116,15 @@ export interface Doubled {
 /**
  * Looks for pairs of lines that are everywhere the same small distance apart.
  * @param tolerance ends nearer than this are one, mm
+ * @param stretch mm at the size asked of one mm here
  * @returns undefined where there is none
  * @throws Spent where the drawing is too much for this effort
  */
-export function doubled(lines: readonly DrawnLine[], tolerance: number, effort: Effort): Doubled | undefined {
+export function doubled(lines: readonly DrawnLine[], tolerance: number, effort: Effort, stretch = 1): Doubled | undefined {
   const { rings, loose } = join(linesMeant(lines).drawn, 'both', tolerance)
   if (!rings.length) return undefined
   const { minX, minY, maxX, maxY } = boxOfAll(rings)
-  const size = Math.max(maxX - minX, maxY - minY)
+  const widest = Math.min(NARROW * Math.max(maxX - minX, maxY - minY), PEN / stretch)
   // between lines it is ink and paper by turns: a stroke may be either
   const ink = filled(
     rings.map((r) => r.points),
@@ -134,7 +137,7 @@ export function doubled(lines: readonly DrawnLine[], tolerance: number, effort: 
     'nonzero',
     effort,
   )
-  const found = [...partsOf(ink), ...partsOf(without(whole, ink, effort))].filter((part) => isStroke(part, size, effort))
+  const found = [...partsOf(ink), ...partsOf(without(whole, ink, effort))].filter((part) => isStroke(part, widest, effort))
   if (!found.length) return undefined
   const widths = found.map(meanWidth)
   // a little more than each stroke: its own edges lie within, and no other line
@@ -192,9 +195,10 @@ export function doubled(lines: readonly DrawnLine[], tolerance: number, effort: 
 }
 
 /** Narrow, long, and everywhere of one width: eaten from its edges by less than half of it much stays, by more nothing. */
-function isStroke(part: Region, size: number, effort: Effort): boolean {
+function isStroke(part: Region, widest: number, effort: Effort): boolean {
   const width = meanWidth(part)
-  if (!(width > 0) || width > NARROW * size || edgeOf(part) / 2 < LONG * width) return false
+  const b = boxOfAll(part.map((path) => ({ points: fromPath(path) })))
+  if (!(width > 0) || width > widest || width > STEM * Math.max(b.maxX - b.minX, b.maxY - b.minY) || edgeOf(part) / 2 < LONG * width) return false
   const left = (share: number) => areaOf(grown(part, -share * width, effort)) / areaOf(part)
   return left(0.62) < 0.03 && left(0.38) > 0.12
 }

@@ -48,7 +48,7 @@ export default defineConfig({
         globPatterns: ['**/*.{js,css,html,svg,png,woff2,ttf,csv}'],
         globIgnores: ['**/*vietnamese*', '**/*latin-ext*'],
         maximumFileSizeToCacheInBytes: 4_000_000,
-        navigateFallbackDenylist: [/^\/health/, /^\/start\.json/, /^\/handover/],
+        navigateFallbackDenylist: [/^\/health/, /^\/start\.json/, /^\/handover/, /^\/formats/],
       },
     }),
   ],

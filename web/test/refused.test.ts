@@ -29,12 +29,12 @@ describe('storage that is full', () => {
     const { jobs } = await shop()
     const pattern = usePattern()
     const run = useRun()
-    await vi.waitUntil(() => pattern.found)
+    await vi.waitUntil(() => pattern.found, { timeout: 20_000 })
     await run.begin()
     const before = { name: jobs.name, jobs: await db.jobs.count(), patterns: await db.patterns.count() }
     full()
     pattern.edit({ tolerance: 0.2 })
-    await vi.waitUntil(() => pattern.saving !== 'saving')
+    await vi.waitUntil(() => pattern.saving !== 'saving', { timeout: 20_000 })
     expect(pattern.saving).toBe('failed')
     await run.report('done')
     // a press that was not stored is not shown either
@@ -62,7 +62,7 @@ it('a job that another tab removed does not stay in hand', async () => {
   const { jobs } = await shop()
   const { id } = jobs.record
   await remove('jobs', id, 'another tab')
-  await vi.waitUntil(() => jobs.record.id !== id)
+  await vi.waitUntil(() => jobs.record.id !== id, { timeout: 20_000 })
   expect(said().join()).toMatch(/was removed in another tab/)
   expect(await db.jobs.get(jobs.record.id)).toBeDefined()
 })

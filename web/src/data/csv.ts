@@ -32,7 +32,8 @@ export interface CsvIn<T> {
 }
 
 const parse = (text: string) =>
-  Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+  // an editor that ends the last line its own way would leave the cell before it open
+  Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n'), {
     header: true,
     skipEmptyLines: 'greedy',
     transformHeader: (h) => h.trim().toLowerCase(),
@@ -54,7 +55,7 @@ export function readDrawerCsv(text: string): CsvIn<Pick<DrawerRecord, 'blade' | 
       return out.refused.push(`${line}: count “${row.count}” is not a whole number of blades up to ${MOST}.`)
     const size = (name: string, nominal: number) => {
       const v = number(row[name])
-      return v > 0 && v < 100 ? v : nominal
+      return v > 0 && v <= 1000 ? v : nominal
     }
     const minutes = number(row.minutes_used)
     return out.rows.push({

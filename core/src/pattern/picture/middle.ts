@@ -198,7 +198,8 @@ export function doubled(lines: readonly DrawnLine[], tolerance: number, effort: 
 function isStroke(part: Region, widest: number, effort: Effort): boolean {
   const width = meanWidth(part)
   const b = boxOfAll(part.map((path) => ({ points: fromPath(path) })))
-  if (!(width > 0) || width > widest || width > STEM * Math.max(b.maxX - b.minX, b.maxY - b.minY) || edgeOf(part) / 2 < LONG * width) return false
+  if (!(width > 0) || width > widest || width > STEM * Math.max(b.maxX - b.minX, b.maxY - b.minY) || edgeOf(part) / 2 < LONG * width)
+    return false
   const left = (share: number) => areaOf(grown(part, -share * width, effort)) / areaOf(part)
   return left(0.62) < 0.03 && left(0.38) > 0.12
 }

@@ -237,7 +237,8 @@ const count = (b: Backup) =>
         <h2 id="keep-head">Backup</h2>
         <p class="soft">
           Everything lives in this browser, on this machine. A backup is one file and restores exactly.
-          {{ promised }}
+          {{ promised }} Every format has a <a href="/formats/backup.schema.json" target="_blank" rel="noopener">schema</a> anybody can
+          read.
         </p>
         <div class="acts">
           <button class="act main" @click="backup">Save a backup</button><button class="act" @click="choose">Restore from a backup</button

@@ -29,7 +29,7 @@ export const floors = {
       ['learn'],
       ['bill', 'diagnose'],
       ['kit'],
-      ['pattern', 'run', 'joint', 'practice'],
+      ['pattern', 'run', 'joint', 'practice', 'week'],
       ['words'],
     ],
   },
@@ -52,7 +52,7 @@ export const packages = {
 }
 
 /** Doors of core for everybody else. */
-export const doors = ['@green-pitch/core', ...['joint', 'pattern', 'practice', 'sound'].map((room) => `@green-pitch/core/${room}`)]
+export const doors = ['@green-pitch/core', ...['joint', 'pattern', 'practice', 'sound', 'week'].map((room) => `@green-pitch/core/${room}`)]
 
 const within = (path, folder) => path.startsWith(`${folder}/`)
 

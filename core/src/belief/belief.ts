@@ -1,4 +1,5 @@
 import type { Blade } from '../blade/index.js'
+import { semiCholesky } from '../number/index.js'
 import type { Job } from '../job/index.js'
 import { levelsOf, responses, spreads, systemOf, toothKind, type Change, type Response, type System } from './effects.js'
 
@@ -55,6 +56,35 @@ export function told(beliefs: Beliefs, system: System, job: Job, blade: Blade, s
   }
   for (const [i, a] of known) for (const [j, b] of known) variance += a * b * p.cov[i * n + j]!
   return { mean, variance: Math.max(0, variance), noise: p.noise, freedom: p.freedom }
+}
+
+/**
+ * The doubt of a sum of responses as loadings on named standard normals: rows of the covariance's Cholesky factor, so that two
+ * jobs that share a hand, a stock or a saw share their luck. Their squares add up to `told`'s variance.
+ */
+export function loadings(beliefs: Beliefs, system: System, job: Job, blade: Blade, sum: Sum): Record<string, number> {
+  const p = beliefs.systems[system]
+  const n = p.mean.length
+  const x = new Float64Array(n)
+  const out: Record<string, number> = {}
+  for (const response of responses) {
+    const w = sum[response]
+    if (!w || systemOf(response) !== system) continue
+    for (const [effect, level] of levelsOf(job, blade, beliefs.changes, beliefs.now)) {
+      const i = p.at[`${response} ${level}`]
+      if (i !== undefined) x[i]! += w
+      else out[`${response} ${level}`] = (out[`${response} ${level}`] ?? 0) + w * spreads[response][effect] * Math.sqrt(p.scale)
+    }
+  }
+  if (!x.some(Boolean)) return out
+  const L = p.cov.slice()
+  semiCholesky(L, n)
+  for (let k = 0; k < n; k++) {
+    let load = 0
+    for (let i = k; i < n; i++) load += x[i]! * L[i * n + k]!
+    if (Math.abs(load) > 1e-6) out[`${system} ${k}`] = load
+  }
+  return out
 }
 
 /** How much each response of a blade lies off its prediction, by the mean of what was learned. */

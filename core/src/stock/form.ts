@@ -17,6 +17,16 @@ export const stockSize = (stock: Stock): number => (isRound(stock) ? stock.diame
 const TURNED = 2 // times the wall is crossed by a tube that is turned as it is sawn; estimate
 const TAPE = 0.05 // mm of tape or glue between the sheets of a stack; estimate
 
+/** Sheets that are sawn at once. */
+export const sheetsOf = (stock: Stock): number => (stock.form === 'stack' ? stock.sheets : 1)
+/** Sheets or boards on one another; round stock is sawn one by one. */
+export function stacked(stock: Stock, sheets: number): Stock {
+  if (isRound(stock)) return stock
+  const { material, thickness } = stock
+  if (sheets > 1) return { material, form: 'stack', thickness, sheets }
+  return stock.form === 'stack' ? { material, form: 'sheet', thickness } : stock
+}
+
 export interface Crossing {
   /** what the saw must clear, mm */
   total: number

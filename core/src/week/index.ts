@@ -1,0 +1,4 @@
+export * from './asked.js'
+export { movedPairs, planWeek, tellOrder } from './plan.js'
+export * from './quote.js'
+export * from './stack.js'

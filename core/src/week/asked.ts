@@ -126,6 +126,8 @@ export interface Week {
   drop: string[]
   promise: { p80?: number; p95?: number }
   setUps: number
+  /** when the last work of each evening ends, in one of ten and nine of ten */
+  ends: { evening: number; low: number; high: number }[]
   /** of its order against `keep`: turns that changed places */
   moved: number
 }

@@ -12,14 +12,21 @@ interface Told {
   chance: number[]
   all: number
   ready: Float64Array[]
+  /** by evening, where work was done in it: when the last of it ended */
+  ends: number[][]
 }
 function toldOf(shop: Shop, plan: Plan): Told {
   const out = freshPlayed(shop)
   const scratch = scratchOf(shop)
   const ready = shop.pieces.map(() => new Float64Array(shop.draws))
+  const ends: number[][] = shop.evenings.map(() => [])
+  let last: number[] = []
+  const hear = (b: Block) => (last[b.evening] = b.to)
   let all = 0
   for (let d = 0; d < shop.draws; d++) {
-    play(shop, plan, d, out, scratch)
+    last = []
+    play(shop, plan, d, out, scratch, hear)
+    last.forEach((at, e) => ends[e]!.push(at))
     let whole = true
     for (let p = 0; p < shop.pieces.length; p++) {
       ready[p]![d] = out.ready[p]!
@@ -29,7 +36,7 @@ function toldOf(shop: Shop, plan: Plan): Told {
   }
   ready.forEach((r) => r.sort())
   const chance = shop.pieces.map((p, k) => ready[k]!.reduce((t, at) => t + Number(at <= p.due + 1e-6), 0) / shop.draws)
-  return { chance, all: all / shop.draws, ready }
+  return { chance, all: all / shop.draws, ready, ends }
 }
 /** When it is ready with this chance; undefined where that is not within the evenings. */
 function by(ready: Float64Array, chance: number): number | undefined {
@@ -145,6 +152,11 @@ function tellWeek(asked: WeekAsked, shop: Shop, plan: Plan): Week {
       : [],
     promise: promiseOf(asked, plan, tellSeed),
     setUps: out.setUps,
+    ends: told.ends.flatMap((at, evening) => {
+      if (at.length < TOLD / 10) return []
+      at.sort((a, b) => a - b)
+      return [{ evening, low: at[Math.floor(0.1 * at.length)]!, high: at[Math.floor(0.9 * at.length)]! }]
+    }),
     moved: asked.keep ? movedPairs(asked.keep.order, order) : 0,
   }
 }

@@ -118,9 +118,13 @@ function oneRun(job: Job, sheets: number, { beliefs, blade, blades }: StackGiven
 }
 
 /** What the maker says of a piece beside its ticket. */
-export interface PieceSaid extends Pick<Piece, 'id' | 'due' | 'from' | 'value' | 'before' | 'after' | 'done' | 'left'> {
+export interface PieceSaid extends Pick<Piece, 'id' | 'due' | 'from' | 'value' | 'before' | 'after' | 'left'> {
   copies: number
   sheets?: number
+  /** sheets stacked, where that was chosen */
+  stack?: number
+  /** all copies are sawn */
+  sawn?: boolean
 }
 
 /**
@@ -128,8 +132,10 @@ export interface PieceSaid extends Pick<Piece, 'id' | 'due' | 'from' | 'value' |
  * teeth, its laying out before and its clean-up after.
  * @returns undefined where no blade saws it
  */
-export function pieceFor(said: PieceSaid, job: Job, given: StackGiven = {}): Piece | undefined {
-  const stacks = stackFor(said.copies, job, { ...given, sheets: said.sheets })
+export function pieceFor({ stack, sawn, ...said }: PieceSaid, job: Job, given: StackGiven = {}): Piece | undefined {
+  const all = stackFor(said.copies, job, { ...given, sheets: said.sheets })
+  const chosen = all.filter((s) => s.sheets === stack)
+  const stacks = chosen.length ? chosen : all
   const [one] = stacks
   if (!one) return undefined
   const beliefs = given.beliefs ?? blank
@@ -143,9 +149,11 @@ export function pieceFor(said: PieceSaid, job: Job, given: StackGiven = {}): Pie
   const clean = { own: Math.sqrt(own.scatter.cleanUp), shared: loadings(beliefs, 'cleanUp', job, one.blade, { cleanUp: 1 }) }
   const hand = (name: string, minutes: number, spread: { own: number; shared?: Record<string, number> }) =>
     minutes > 0.5 ? [{ name, minutes: { median: minutes, ...spread }, wait: 0 }] : []
+  const before = [...hand('lay out', one.ready, { own: 0.2 }), ...(said.before ?? [])]
   return {
     ...said,
-    before: [...hand('lay out', one.ready, { own: 0.2 }), ...(said.before ?? [])],
+    ...(sawn && { done: before.length + 1 }),
+    before,
     ways: stacks.map((s) => s.way),
     // what the blade's own doubt holds beyond what is shared: the scatter of one cut, and a drawing that is not there
     own: Math.sqrt(Math.max(0.01, doubt + own.scatter.time - shared)),

@@ -3,6 +3,7 @@ export const places = [
   { group: 'Plan', name: 'Bench', path: '/' },
   { group: 'Plan', name: 'Pattern', path: '/pattern' },
   { group: 'Plan', name: 'Joints', path: '/joints' },
+  { group: 'Plan', name: 'Week', path: '/week' },
   { group: 'Plan', name: 'Jobs', path: '/jobs' },
   { group: 'Cut', name: 'Listen', path: '/listen' },
   { group: 'Cut', name: 'Run', path: '/run' },

@@ -25,6 +25,7 @@ export const router = createRouter({
     { path: '/trials/:id?', name: 'Trials', component: () => import('../places/trials/Trials.vue'), props: true },
     { path: '/remedy', name: 'Remedy', component: () => import('../places/remedy/Remedy.vue') },
     { path: '/practice/:shape?', name: 'Practice', component: () => import('../places/practice/Practice.vue'), props: true },
+    { path: '/week', name: 'Week', component: () => import('../places/week/Week.vue') },
     { path: '/jobs', name: 'Jobs', component: () => import('../places/jobs/Jobs.vue') },
     { path: '/log', name: 'Log', component: () => import('../places/log/Log.vue') },
     { path: '/drawer/:part(kit|order)?', name: 'Drawer', component: () => import('../places/drawer/Drawer.vue'), props: true },

@@ -1,18 +1,25 @@
 import { bladeById, evaluate, forecast, learn, MODEL, recut, type Course, type Job } from '@green-pitch/core'
 import { breathe } from './breathe'
+import { dayAfter, dayKey } from './days'
 import { db, replaceAll } from './db'
 import { patternFrom, readDrawing } from './patternFile'
-import { coping, DAY, done, frame, handSaws, jigsaw, jobOf, jobs, owned, scroll, START } from './saltmarsh'
+import { coping, DAY, done, frame, handSaws, jigsaw, jobOf, jobs, owned, promised, scroll, START } from './saltmarsh'
 import { demoPractice } from './saltmarshPractice'
 import { demoTrials } from './saltmarshTrials'
 import courses from './saltmarshCourses.json'
 import { shippedPatterns } from './shipped'
-import type { DrawerRecord, JobRecord, LogRecord, PatternRecord, PracticeRecord, SawRecord, TrialRecord } from './records'
+import type { DrawerRecord, JobRecord, LogRecord, Order, PatternRecord, PracticeRecord, SawRecord, TrialRecord } from './records'
 
 /** A job with what its drawing was measured to. */
 const drawn = (id: string, job: Job): Job => ({
   ...job,
   cut: recut(job.cut, { course: (courses as unknown as Record<string, Course>)[id] }),
+})
+
+const orderOf = ({ inDays, ...rest }: (typeof promised)[string]): Order => ({
+  steps: [],
+  ...rest,
+  due: dayKey(dayAfter(new Date(), inDays)),
 })
 
 /** Everything Saltmarsh Bench holds. */
@@ -53,6 +60,7 @@ export async function makeDemo(): Promise<Demo> {
     created: START + i * DAY,
     changed: START + (60 + i) * DAY,
     ticket: { job: drawn(id, job), blade: blade === undefined ? undefined : bladeById(blade), model: MODEL },
+    ...(promised[id] && { order: orderOf(promised[id]) }),
   }))
   const saws = [scroll, frame, jigsaw, coping, handSaws].map((saw): SawRecord => ({ id: saw.id, rev: 1, saw, mine: true }))
   const drawer = owned.map(([id, count, minutes, note]): DrawerRecord => ({ id, rev: 1, blade: bladeById(id)!, count, minutes, note }))

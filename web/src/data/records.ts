@@ -54,6 +54,37 @@ export interface JobRecord extends Kept {
   created: number
   changed: number
   ticket: Ticket
+  /** what was promised of it; absent: it is in no week */
+  order?: Order
+}
+/** What was promised of a job: how many, by which day, and the handwork before and after sawing. */
+export interface Order {
+  copies: number
+  /** blanks there are; absent: enough */
+  sheets?: number
+  /** local day it must be ready, YYYY-MM-DD; absent: no day */
+  due?: string
+  /** worth beside others, 1 to 3 */
+  value?: number
+  /** sheets stacked, where that was chosen */
+  stack?: number
+  steps: { when: 'before' | 'after'; name: string; minutes: number; wait: number }[]
+  /** all copies are sawn; what is left is the handwork after */
+  sawn?: boolean
+}
+/** A usual evening at the saw, by its day of the week (0 Sunday): minutes of the day, how long, and until when ears bear a loud saw. */
+export interface UsualEvening {
+  day: number
+  at: number
+  minutes: number
+  loud?: number
+}
+/** When one is at the saw, and the plan as it was kept. */
+export interface WeekSettings {
+  usual: UsualEvening[]
+  /** local days on which it does not take place */
+  off: string[]
+  keep?: { order: { piece: string; step: string }[]; stacks: Record<string, number> }
 }
 /** The pattern of a job; its id is the job's. Lines are kept as drawn, so that joining and size can be thought over. */
 export interface PatternRecord extends Kept {
@@ -145,6 +176,7 @@ export interface Settings {
   /** whether logged cuts are learned from, days after which they count half (0: they never fade), and what was changed when */
   learning: { on: boolean; halfLife: number; changes: Change[] }
   supply: Supply
+  week: WeekSettings
   /** the wall chart as it was put together; absent: as the work of the year suggests */
   chart?: Chart
 }
@@ -198,6 +230,12 @@ export const plainSettings: Settings = {
   rates: { hour: 0, blade: 0 },
   learning: { on: true, halfLife: HALF_LIFE, changes: [] },
   supply: { makes: [], yearly: {}, days: 7, months: 6, prices: {} },
+  week: {
+    usual: [2, 3, 4, 5]
+      .map((day) => ({ day, at: 18 * 60 + 30, minutes: 150, loud: 150 }))
+      .concat([{ day: 6, at: 9 * 60, minutes: 180, loud: 180 }]),
+    off: [],
+  },
 }
 
 /** A practiced cut: what it was, how it came out, and what simulated hands of each skill make of the same. */

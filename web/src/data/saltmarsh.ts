@@ -12,6 +12,7 @@ import {
   type Stock,
   type LogEntry,
 } from '@green-pitch/core'
+import type { Order } from './records'
 
 /** Saltmarsh Bench: a made-up workshop of two by an estuary. One pierces metal, the other saws wood. */
 
@@ -472,3 +473,12 @@ export const done: readonly Done[] = [
     note: 'kinked on mounting',
   },
 ]
+
+/** What is promised, in days from when the demo is put in: a week a little too full. */
+export const promised: Record<string, { inDays: number } & Omit<Order, 'due' | 'steps'> & Partial<Pick<Order, 'steps'>>> = {
+  'demo-dial': { inDays: 3, copies: 1, value: 2, steps: [{ when: 'after', name: 'sand and oil', minutes: 25, wait: 720 }] },
+  'demo-curlew': { inDays: 2, copies: 3 },
+  'demo-bracket': { inDays: 3, copies: 2 },
+  'demo-gull': { inDays: 5, copies: 6, sheets: 7, steps: [{ when: 'after', name: 'varnish', minutes: 20, wait: 1440 }] },
+  'demo-tray': { inDays: 4, copies: 1, steps: [{ when: 'after', name: 'glue up', minutes: 20, wait: 720 }] },
+}

@@ -4,7 +4,7 @@ import { makeJob, MODEL, recut, stockSize, usualLength, type Cut, type Job } fro
 import { db, save, setMeta } from '../data/db'
 import { freshId } from '../data/id'
 import { oneLine } from '../data/typed'
-import type { AsideRecord, Assumed, JobRecord, PatternRecord, Ticket } from '../data/records'
+import type { AsideRecord, Assumed, JobRecord, Order, PatternRecord, Ticket } from '../data/records'
 import { useKeeper } from './keeper'
 import { useSettings } from './settings'
 import { useSteps, type Step } from './steps'
@@ -130,9 +130,9 @@ export const useJob = defineStore('job', () => {
     return false
   }
   /** A new job in hand. @returns whether it is stored; why it is not was said */
-  async function add(name: string, t: Ticket, pattern?: PatternRecord): Promise<boolean> {
+  async function add(name: string, t: Ticket, pattern?: PatternRecord, order?: Order): Promise<boolean> {
     if (!(await leave())) return false
-    const made = newRecord(name, t)
+    const made = { ...newRecord(name, t), ...(order && { order }) }
     try {
       if (pattern) await save('patterns', { ...pattern, id: made.id, rev: 0 })
     } catch (error) {
@@ -157,6 +157,13 @@ export const useJob = defineStore('job', () => {
     if (!trimmed || trimmed === record.value.name) return
     record.value = { ...record.value, name: trimmed, changed: Date.now() }
     touch()
+  }
+  /** What is promised of it: how many, by when; undefined takes it out of the week. */
+  async function promise(order: Order | undefined) {
+    const { order: _, ...rest } = record.value
+    record.value = { ...rest, ...(order && { order }) }
+    touch()
+    await settle()
   }
   async function drop(id: string) {
     await settle()
@@ -229,6 +236,7 @@ export const useJob = defineStore('job', () => {
     add,
     duplicate,
     rename,
+    promise,
     drop,
     keepBeside,
     load,

@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import { FORMAT as BACKUP, tableNames } from '../tables'
 import { above0, from0, one, text, whole } from './common'
-import { jobRecord, logEntry, patternRecord, rows, runRecord, ticket, trialRecord } from './index'
+import { jobRecord, logEntry, order, patternRecord, rows, runRecord, ticket, trialRecord } from './index'
 import { fates } from '@green-pitch/core'
 
 /** A file the app writes and reads: what its schema is called, which version is written, and how it lies on the disk. */
@@ -20,9 +20,14 @@ const cell = Joi.string().allow('')
 export const files: Record<'ticket' | 'backup' | 'hand-over' | 'trial' | 'drawer' | 'log' | 'price-list', FileFormat> = {
   ticket: {
     title: 'A job with its drawing',
-    version: 2,
+    version: 3,
     ending: '.ticket.json',
-    schema: file('green-pitch-ticket', 2, { name: Joi.string().max(120).required(), ticket: ticket.required(), pattern: patternRecord }),
+    schema: file('green-pitch-ticket', 3, {
+      name: Joi.string().max(120).required(),
+      ticket: ticket.required(),
+      order,
+      pattern: patternRecord,
+    }),
   },
   backup: {
     title: 'Everything that is stored',

@@ -50,6 +50,9 @@ import {
   type Supply,
   type Ticket,
   type WeighingRecord,
+  type Order,
+  type UsualEvening,
+  type WeekSettings,
 } from '../records'
 import { registry, tableNames, type RecordOf, type TableName } from '../tables'
 import { above0, from0, id, length, name, one, rev, text, whole, yes } from './common'
@@ -72,6 +75,26 @@ export const ticket = Joi.object<Ticket, true>({
   joint: joint.optional(),
   assumed: Joi.array().items(one(assumable)).max(assumable.length),
 })
+const localDay = Joi.string().pattern(/^\d{4}-\d\d-\d\d$/)
+export const order = Joi.object<Order, true>({
+  copies: whole.min(1).max(500).required(),
+  sheets: whole.min(0).max(5000),
+  due: localDay,
+  value: Joi.number().min(0.1).max(10),
+  stack: whole.min(1).max(50),
+  steps: Joi.array()
+    .items(
+      Joi.object<Order['steps'][number], true>({
+        when: one(['before', 'after']).required(),
+        name: name(60),
+        minutes: above0.max(10_000).required(),
+        wait: from0.max(100_000).required(),
+      }),
+    )
+    .max(12)
+    .required(),
+  sawn: yes,
+})
 export const jobRecord = Joi.object<JobRecord, true>({
   id,
   rev,
@@ -79,6 +102,7 @@ export const jobRecord = Joi.object<JobRecord, true>({
   created: from0.required(),
   changed: from0.required(),
   ticket: ticket.required(),
+  order: order.optional(),
 })
 export const runRecord = Joi.object<RunRecord, true>({
   id,
@@ -255,6 +279,27 @@ export const settings = Joi.object<Settings, true>({
     list: Joi.array()
       .items(Joi.object<Price, true>({ blade: id, pack: whole.min(1).max(10_000).required(), price: from0.max(1e6).required() }))
       .max(5000),
+  }).optional(),
+  week: Joi.object<WeekSettings, true>({
+    usual: Joi.array()
+      .items(
+        Joi.object<UsualEvening, true>({
+          day: whole.min(0).max(6).required(),
+          at: whole.min(0).max(1439).required(),
+          minutes: above0.max(1440).required(),
+          loud: from0.max(1440),
+        }),
+      )
+      .max(14)
+      .required(),
+    off: Joi.array().items(localDay).max(400).required(),
+    keep: Joi.object<NonNullable<WeekSettings['keep']>, true>({
+      order: Joi.array()
+        .items(Joi.object({ piece: id, step: Joi.string().max(10).required() }))
+        .max(5000)
+        .required(),
+      stacks: Joi.object().pattern(Joi.string().max(80), whole.min(1).max(50)).required(),
+    }),
   }).optional(),
   chart: Joi.object<Chart, true>({
     rows: Joi.array()

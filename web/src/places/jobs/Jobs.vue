@@ -91,7 +91,7 @@ async function fresh() {
 }
 const file = async (r: JobRecord) =>
   saveFile(
-    new Blob([ticketJson(r.name, r.ticket, await db.patterns.get(r.id))], { type: 'application/json' }),
+    new Blob([ticketJson(r.name, r.ticket, await db.patterns.get(r.id), r.order)], { type: 'application/json' }),
     `${fileStem(r.name)}.ticket.json`,
   )
 async function bring() {
@@ -100,7 +100,7 @@ async function bring() {
   if (f.size > 60e6) return trouble.say('This file is over 60 MB; a ticket with its drawing is far smaller.')
   const read = await readTicket(await f.text())
   if (!read.ok) return trouble.say(`${f.name}: ${read.message}`)
-  if (await jobs.add(read.name, read.ticket, read.pattern))
+  if (await jobs.add(read.name, read.ticket, read.pattern, read.order))
     trouble.say([`${read.name} is in.`, ...notYours(read.ticket, shop)].join('\n'), 'done')
 }
 </script>

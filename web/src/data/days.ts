@@ -1,0 +1,56 @@
+import type { UsualEvening, WeekSettings } from './records'
+
+const DAY = 1440
+
+/** A local day as it is written: YYYY-MM-DD. */
+export function dayKey(d: Date): string {
+  const two = (n: number) => String(n).padStart(2, '0')
+  return `${d.getFullYear()}-${two(d.getMonth() + 1)}-${two(d.getDate())}`
+}
+/** A local day so many days after another; noon, so that no clock change moves it to its neighbor. */
+export const dayAfter = (from: Date, days: number): Date => new Date(from.getFullYear(), from.getMonth(), from.getDate() + days, 12)
+
+/** Minutes from local midnight of `today` to that of a day; every day has as many, whatever its clocks do. */
+export function minutesTo(day: string, today: Date): number {
+  const [y, m, d] = day.split('-').map(Number)
+  const noon = (date: Date) => Date.UTC(date.getFullYear(), date.getMonth(), date.getDate()) / 86_400_000
+  return Math.round(noon(new Date(y!, m! - 1, d!, 12)) - noon(today)) * DAY
+}
+/** Minutes of the local day. */
+export const minuteOf = (d: Date): number => d.getHours() * 60 + d.getMinutes()
+
+export interface PlannedEvening {
+  at: number
+  minutes: number
+  loud?: number
+  day: string
+  usual: UsualEvening
+}
+/** The evenings of the days to come, as the usual week has them less those that were called off. */
+export function eveningsFrom({ usual, off }: WeekSettings, now: Date, days: number): PlannedEvening[] {
+  return Array.from({ length: days }, (_, k) => dayAfter(now, k)).flatMap((date, k) => {
+    const day = dayKey(date)
+    if (off.includes(day)) return []
+    return usual
+      .filter((u) => u.day === date.getDay())
+      .map((u) => ({ at: k * DAY + u.at, minutes: u.minutes, ...(u.loud !== undefined && { loud: u.loud }), day, usual: u }))
+      .filter((e) => e.at + e.minutes > minuteOf(now))
+  })
+}
+
+/** "Thu 3 Dec": the local day of a moment told in minutes from today's midnight. */
+export function dayName(at: number, today: Date, how: 'short' | 'long' = 'short'): string {
+  const date = dayAfter(today, Math.floor(at / DAY))
+  if (how === 'long') return date.toLocaleDateString('en-US', { weekday: 'long' })
+  return date.toLocaleDateString('en-US', { weekday: 'short', day: 'numeric', month: 'short' })
+}
+/** "18:30" of a minute of a day. */
+export const clockOf = (at: number): string => {
+  const m = Math.round(at) % DAY
+  return `${Math.floor(m / 60)}:${String(m % 60).padStart(2, '0')}`
+}
+/** Minutes of a day as a field of time gives them; undefined where it is none. */
+export function minuteFrom(text: string): number | undefined {
+  const [, h, m] = /^(\d{1,2}):(\d\d)/.exec(text) ?? []
+  return h === undefined ? undefined : Number(h) * 60 + Number(m)
+}

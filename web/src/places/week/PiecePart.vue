@@ -1,0 +1,189 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { bladeWords, countWords, minutesWords } from '@green-pitch/core'
+import type { Order } from '../../data/records'
+import { useJob } from '../../store/job'
+import { useSettings } from '../../store/settings'
+import { useShop } from '../../store/shop'
+import { useWeek } from '../../store/week'
+import { useRouter } from 'vue-router'
+import Count from '../../ui/Count.vue'
+
+/** One piece of the week: how many, by when, what comes before and after, and how high it is stacked. */
+const props = defineProps<{ id: string }>()
+const emit = defineEmits<{ quote: [] }>()
+const store = useWeek()
+const jobs = useJob()
+const router = useRouter()
+const shop = useShop()
+const settings = useSettings()
+const named = (id: string) => {
+  const blade = shop.catalogue.find((b) => b.id === id)
+  return blade ? bladeWords(blade, settings.say) : ''
+}
+const row = computed(() => store.rows.find((r) => r.id === props.id))
+const order = computed(() => row.value?.order)
+const stacks = computed(() => store.found?.stacks[props.id] ?? [])
+const chosen = computed(() => order.value?.stack ?? store.week?.stacks[props.id])
+const set = (patch: Partial<Order>) => {
+  if (!order.value) return
+  const next = { ...order.value, ...patch }
+  for (const k of Object.keys(patch) as (keyof Order)[]) if (patch[k] === undefined) Reflect.deleteProperty(next, k)
+  void store.promise(props.id, next)
+}
+const steps = [
+  { name: 'drill', when: 'before', minutes: 10, wait: 0 },
+  { name: 'glue the blank', when: 'before', minutes: 20, wait: 720 },
+  { name: 'glue up', when: 'after', minutes: 20, wait: 720 },
+  { name: 'sand and oil', when: 'after', minutes: 25, wait: 720 },
+  { name: 'varnish', when: 'after', minutes: 20, wait: 1440 },
+] as const
+const waits = (wait: number) =>
+  wait ? `, then waits ${wait >= 1440 ? countWords(Math.round(wait / 1440), 'day') : `${Math.round(wait / 60)} h`}` : ''
+async function open() {
+  await jobs.open(props.id)
+  await router.push('/')
+}
+</script>
+
+<template>
+  <div v-if="row && order" class="piece">
+    <p class="fields">
+      <label
+        >Ready by
+        <input
+          class="plain-input"
+          type="date"
+          :value="order.due ?? ''"
+          @change="set({ due: ($event.target as HTMLInputElement).value || undefined })"
+      /></label>
+      <Count
+        :model-value="order.copies"
+        label="Copies"
+        :min="1"
+        :max="500"
+        whole
+        @update:model-value="(n) => n && set({ copies: n, stack: undefined })"
+      />
+      <Count
+        :model-value="order.sheets"
+        label="Blanks there are"
+        :min="0"
+        :max="5000"
+        whole
+        none="enough"
+        @update:model-value="(n) => set({ sheets: n })"
+      />
+      <Count
+        :model-value="order.value ?? 1"
+        label="Worth beside others"
+        :min="0.1"
+        :max="10"
+        @update:model-value="(n) => n && set({ value: n })"
+      />
+    </p>
+    <ul class="steps" aria-label="Handwork">
+      <li v-for="(s, k) in order.steps" :key="k">
+        {{ s.when }} sawing: {{ s.name }}, {{ s.minutes }} min{{ waits(s.wait) }}
+        <button class="act plain" :aria-label="`Take off ${s.name}`" @click="set({ steps: order.steps.filter((_, i) => i !== k) })">
+          Take off
+        </button>
+      </li>
+    </ul>
+    <p class="acts">
+      <button v-for="s in steps" :key="s.name" class="act plain" @click="set({ steps: [...order.steps, s] })">+ {{ s.name }}</button>
+    </p>
+    <table v-if="stacks.length > 1" class="stacks">
+      <caption>
+        How high to stack
+      </caption>
+      <thead>
+        <tr>
+          <th>Sheets</th>
+          <th>Runs</th>
+          <th>All copies</th>
+          <th>Edge</th>
+          <th>Any spoilt</th>
+          <th>Gone at once</th>
+          <th>Blade</th>
+          <th><span class="sr">Take it</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="s in stacks" :key="s.sheets" :class="{ is: s.sheets === chosen }">
+          <td>{{ s.sheets }}</td>
+          <td>{{ s.runs.join(' + ') }}</td>
+          <td>{{ minutesWords(60 * s.minutes) }}</td>
+          <td>{{ s.edge.toFixed(1) }} of 5</td>
+          <td>{{ Math.round(100 * s.spoilt) }} in 100</td>
+          <td>{{ s.atOnce }}{{ s.enough ? '' : ', blanks may not do' }}</td>
+          <td>{{ named(s.blade) }}</td>
+          <td>
+            <button
+              class="act plain"
+              :aria-pressed="order.stack === s.sheets"
+              @click="set({ stack: order.stack === s.sheets ? undefined : s.sheets })"
+            >
+              {{ order.stack === s.sheets ? 'Taken' : 'Take' }}
+            </button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="acts">
+      <button class="act" @click="store.step(id, -1)">Earlier</button>
+      <button class="act" @click="store.step(id, 1)">Later</button>
+      <button class="act" @click="open">Open on the Bench</button>
+      <button class="act" @click="emit('quote')">Quote it</button>
+      <button class="act" :aria-pressed="!!order.sawn" @click="set({ sawn: order.sawn ? undefined : true })">
+        {{ order.sawn ? 'Sawn' : 'It is sawn' }}
+      </button>
+      <button class="act" @click="store.promise(id, undefined)">Take out of the week</button>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.piece {
+  background: var(--sheet);
+  border: 1px solid var(--faint);
+  padding: 10px;
+  margin-top: 8px;
+  display: grid;
+  gap: 8px;
+  overflow-x: auto;
+}
+.fields {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: end;
+}
+.fields label {
+  display: grid;
+}
+.steps {
+  list-style: none;
+}
+.stacks {
+  border-collapse: collapse;
+  font-variant-numeric: tabular-nums;
+}
+.stacks caption {
+  text-align: left;
+  font-weight: 700;
+}
+.stacks th {
+  text-align: left;
+  font-weight: 400;
+  color: var(--soft);
+}
+.stacks td,
+.stacks th {
+  padding: 2px 12px 2px 0;
+  white-space: nowrap;
+}
+.stacks .is td {
+  font-weight: 700;
+}
+</style>

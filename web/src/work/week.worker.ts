@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { weekWorker } from './weekWork'
+
+expose(weekWorker())

@@ -62,6 +62,7 @@ export function quote({ pieces, rates, stock = {}, setUp = 0, price, seed }: Quo
   const draws = drawsOf(DRAWS, seed)
   const hours = new Float64Array(DRAWS)
   const blades = new Float64Array(DRAWS)
+  const used = new Float64Array(DRAWS)
   const sheets = new Float64Array(DRAWS)
   const cost = new Float64Array(DRAWS).fill(rates.other ?? 0)
   const spread = (name: string, own: number, shared: Record<string, number> = {}) => {
@@ -87,12 +88,13 @@ export function quote({ pieces, rates, stock = {}, setUp = 0, price, seed }: Quo
         const minutes = run.minutes * pace[d]! * (1 + 0.5 * times)
         hours[d]! += minutes / 60
         sheets[d]! += run.sheets * (1 + times)
-        blades[d]! += minutes / (life * lasts[d]!)
+        blades[d]! += minutes / Math.max(1e-6, life * lasts[d]!)
       }
     })
     for (let d = 0; d < DRAWS; d++) {
       hours[d]! += setUp / 60
-      cost[d]! += Math.ceil(blades[d]!) * each
+      cost[d]! += Math.ceil(blades[d]! - used[d]!) * each
+      used[d] = blades[d]!
     }
   }
   for (let d = 0; d < DRAWS; d++) {

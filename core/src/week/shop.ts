@@ -67,6 +67,8 @@ const LIVES = 24 // blades of a kind, likewise
 
 /** A spread in every draw, as a factor of its median. */
 function factors(draws: Draws, name: string, { own, shared }: Pick<Spread, 'own' | 'shared'>): Float64Array {
+  for (const [key, x] of Object.entries({ own, ...shared }))
+    if (!Number.isFinite(x)) throw new RangeError(`The spread of ${name} is no figure (${key}).`)
   const out = new Float64Array(draws.count)
   if (own > 0) draws.normal(name).forEach((z, i) => (out[i]! += own * z))
   for (const [key, load] of Object.entries(shared ?? {})) draws.normal(`shared ${key}`).forEach((z, i) => (out[i]! += load * z))

@@ -276,3 +276,11 @@ export interface MetaRecord {
   key: (typeof metaKeys)[number]
   value: unknown
 }
+
+/** A job with another promise, or with none: then it is in no week. */
+export function promising(r: JobRecord, order: Order | undefined): JobRecord {
+  const next = { ...r }
+  if (order) next.order = order
+  else delete next.order
+  return next
+}

@@ -4,7 +4,7 @@ import { makeJob, MODEL, recut, stockSize, usualLength, type Cut, type Job } fro
 import { db, save, setMeta } from '../data/db'
 import { freshId } from '../data/id'
 import { oneLine } from '../data/typed'
-import type { AsideRecord, Assumed, JobRecord, Order, PatternRecord, Ticket } from '../data/records'
+import { promising, type AsideRecord, type Assumed, type JobRecord, type Order, type PatternRecord, type Ticket } from '../data/records'
 import { useKeeper } from './keeper'
 import { useSettings } from './settings'
 import { useSteps, type Step } from './steps'
@@ -160,8 +160,7 @@ export const useJob = defineStore('job', () => {
   }
   /** What is promised of it: how many, by when; undefined takes it out of the week. */
   async function promise(order: Order | undefined) {
-    const { order: _, ...rest } = record.value
-    record.value = { ...rest, ...(order && { order }) }
+    record.value = promising(record.value, order)
     touch()
     await settle()
   }

@@ -1,11 +1,11 @@
-import { computed, shallowRef } from 'vue'
+import { computed, shallowRef, toRaw } from 'vue'
 import { watchDebounced } from '@vueuse/core'
 import { liveQuery } from 'dexie'
 import { defineStore } from 'pinia'
 import type { Turn, Week } from '@green-pitch/core/week'
 import { eveningsFrom, minuteOf, minutesTo } from '../data/days'
 import { db } from '../data/db'
-import type { JobRecord, Order, WeekSettings } from '../data/records'
+import { promising, type JobRecord, type Order, type WeekSettings } from '../data/records'
 import type { QuoteAnswer, WeekAnswer, WeekGiven, WeekJob, WeekWork } from '../work/weekWork'
 import { useAnswer } from './answer'
 import { useAsked } from './asked'
@@ -66,14 +66,15 @@ export const useWeek = defineStore('week', () => {
     ]
   }
   /** What the plan is made of, as it goes to the worker. */
-  const given = (): WeekGiven =>
-    bare({
+  const given = (): WeekGiven => ({
+    // what was learned holds lists of figures, which text would not keep
+    beliefs: toRaw(learned.beliefs),
+    ...bare({
       jobs: promised.value.flatMap(jobFor),
       saws: shop.saws,
       blades: shop.catalogue,
       drawer: Object.fromEntries(shop.drawer.map((d) => [d.blade.id, d.count])),
       more: minuteOf(today.value) + settings.value.supply.days * 1440,
-      ...(learned.beliefs && { beliefs: learned.beliefs }),
       evenings: evenings.value.map(({ at, minutes, loud }) => ({
         at,
         minutes,
@@ -84,7 +85,8 @@ export const useWeek = defineStore('week', () => {
       now: minuteOf(today.value),
       seed: SEED,
       ...(said.value.keep && { keep: said.value.keep }),
-    })
+    }),
+  })
   /** Plans anew; what was kept stays unless another is clearly better. */
   async function plan() {
     today.value = new Date()
@@ -121,13 +123,7 @@ export const useWeek = defineStore('week', () => {
   }
   /** What is promised of a job; undefined takes it out of the week. */
   const promise = (id: string, order: Order | undefined) =>
-    id === jobs.record.id
-      ? jobs.promise(order)
-      : keeper.add('jobs', id, (stored) => {
-          if (!stored) return undefined
-          const { order: _, ...rest } = stored
-          return { ...rest, changed: stored.changed, ...(order && { order }) }
-        })
+    id === jobs.record.id ? jobs.promise(order) : keeper.add('jobs', id, (stored) => stored && promising(stored, order))
   const quote = (
     ids: string[],
     rates: { hour: number; blade: number; sheet: number; other: number },

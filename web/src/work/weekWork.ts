@@ -1,4 +1,4 @@
-import { lifeOf, profileOf, steadyFeed, threadingSeconds, type Beliefs, type Blade, type Job, type Saw } from '@green-pitch/core'
+import { profileOf, threadingSeconds, type Beliefs, type Blade, type Job, type Saw } from '@green-pitch/core'
 import {
   LEAST,
   pieceFor,
@@ -38,8 +38,9 @@ export interface WeekGiven {
 }
 /** A height of stack as the table shows it. */
 export type StackLook = Pick<Stack, 'sheets' | 'runs' | 'minutes' | 'edge' | 'spoilt' | 'atOnce' | 'enough'> & {
-  /** its id */
+  /** its id, and min one lasts in this stack */
   blade: string
+  life: number
 }
 export interface WeekAnswer {
   week: Week
@@ -70,7 +71,7 @@ export function weekWorker() {
     if (!found) {
       const given = { blades, beliefs, blade, sheets: said.sheets }
       const stacks = stackFor(said.copies, job, given).map(
-        ({ sheets, runs, minutes, edge, spoilt, atOnce, enough, blade: b }): StackLook => ({
+        ({ sheets, runs, minutes, edge, spoilt, atOnce, enough, blade: b, bill }): StackLook => ({
           sheets,
           runs,
           minutes,
@@ -79,6 +80,7 @@ export function weekWorker() {
           atOnce,
           enough,
           blade: b.id,
+          life: bill.life.median,
         }),
       )
       known.set(key, (found = { piece: pieceFor(said, job, given), stacks }))
@@ -89,13 +91,11 @@ export function weekWorker() {
     const each = given.jobs.map((j) => ({ id: j.id, job: j.job, ...made(j, given) }))
     const pieces = each.flatMap((e) => e.piece ?? [])
     const stock: Stock = {}
-    for (const { piece, job } of each)
-      for (const way of piece?.ways ?? []) {
-        const id = way.setUp.blade
+    for (const { stacks } of each)
+      for (const { blade: id, life } of stacks) {
         const count = given.drawer[id]
-        const blade = given.blades.find((b) => b.id === id)
-        if (count === undefined || !blade || blade.plate || stock[id]) continue
-        stock[id] = { count, life: lifeOf(job, blade, steadyFeed(job, blade)), own: OWN, more: given.more }
+        const plate = given.blades.find((b) => b.id === id)?.plate
+        if (count !== undefined && !plate && !stock[id]) stock[id] = { count, life, own: OWN, more: given.more }
       }
     const by = <T>(f: (s: Saw) => T) => Object.fromEntries(given.saws.map((s) => [s.id, f(s)]))
     asked = {

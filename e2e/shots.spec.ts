@@ -143,13 +143,12 @@ test('Picture in', async ({ page, context }) => {
   await expect(page.getByRole('button', { name: 'Take these lines' })).toBeEnabled()
   await page.screenshot({ path: `${dir}/picture-in.png`, ...still })
 })
-test('Letters', async ({ page }) => {
-  await page.goto('/pattern')
-  await page.getByRole('button', { name: 'Letters' }).click()
-  await page.getByRole('textbox', { name: 'Word' }).fill('Boathouse')
-  await page.getByRole('combobox', { name: 'Letters' }).selectOption('Cut out of a panel')
-  await expect(page.getByRole('heading', { name: /held by \d+ bridges$/ })).toBeVisible()
-  await page.screenshot({ path: `${dir}/letters.png`, ...still })
+test('Week', async ({ page }) => {
+  await page.clock.setFixedTime('2026-12-01T12:00:00')
+  await page.goto('/week')
+  await expect(page.locator('.block').first()).toBeVisible({ timeout: 30_000 })
+  await page.evaluate(() => document.fonts.ready)
+  await page.screenshot({ path: `${dir}/week.png`, ...still })
 })
 test('Joint run', async ({ page }) => {
   await page.goto('/jobs')

@@ -107,6 +107,13 @@ describe('a plan', () => {
       { numRuns: 25, seed: 2 },
     )
   })
+  it('tells evenings as they were given, and of nothing nothing', () => {
+    const late = asked([sawn('a', 100), sawn('b', 100, {}, '3')], { evenings: [evening(2), evening(0), evening(1)] })
+    expect(planWeek(late).sequence.map((b) => b.evening)).toEqual([1, 1, 2])
+    expect(planWeek(asked([]))).toMatchObject({ order: [], sequence: [], all: 1, drop: [] })
+    expect(() => planWeek(asked([sawn('a', 10, { own: NaN })]))).toThrow(/a saw/)
+    expect(() => planWeek(asked([sawn('a', 10), sawn('a', 20)]))).toThrow(/id of its own/)
+  })
   it('is the same for the same question', () => {
     const week = asked([sawn('a', 50, { due: DAY }), sawn('b', 70, { due: 2 * DAY, own: 0.3 }, '3'), sawn('c', 40, { due: 2 * DAY })])
     expect(planWeek(week)).toEqual(planWeek(week))

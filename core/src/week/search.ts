@@ -13,12 +13,6 @@ const DECIDING = 240 // draws by which a kept plan is left
 const BLOCK = 8 // draws after which a plan that falls behind is given up
 const HEAT = 0.03 // of the worth a step may lose at first
 
-/** Plans looked at, each with what it comes to on the draws searched with. */
-export interface Found {
-  plan: Plan
-  worth: number
-}
-
 /** What a plan is worth in one draw, of all that has a day: the aim, with all that only breaks ties. */
 function aimOf(shop: Shop, dislike: number) {
   const dated = shop.pieces.map((p, k) => ({ p, k })).filter(({ p }) => p.due < Infinity)
@@ -39,7 +33,7 @@ function aimOf(shop: Shop, dislike: number) {
     }
     let undone = 0
     for (let k = 0; k < ready.length; k++) if (ready[k] === Infinity) undone++
-    return worth / total + ALL * all - change * setUps - SOONER * ((end - shop.begin) / span + undone / ready.length)
+    return worth / total + ALL * all - change * setUps - SOONER * ((end - shop.begin) / span + undone / Math.max(1, ready.length))
   }
 }
 

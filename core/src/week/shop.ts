@@ -47,7 +47,8 @@ export interface Shop {
   draws: number
   pieces: ShopPiece[]
   turns: ShopTurn[]
-  evenings: { at: number; minutes: Float64Array; loud: number; saws: boolean[] }[]
+  /** in time; `index`: where it stands in what was asked */
+  evenings: { index: number; at: number; minutes: Float64Array; loud: number; saws: boolean[] }[]
   saws: string[]
   blades: string[]
   /** minutes another blade takes on each saw */
@@ -126,12 +127,13 @@ export function shopOf(asked: WeekAsked, draws: Draws): Shop {
     }
   })
   const evenings = asked.evenings
-    .map((e) => {
+    .map((e, index) => {
       const sure = e.sure ?? 1
       const length = times(factors(draws, `evening ${e.at}`, { own: e.own ?? 0 }), e.minutes)
       // the evening itself has this much of a day; a drawn one does not grow into the night beyond its own spread
       const happens = sure < 1 ? draws.even(`takes place ${e.at}`) : undefined
       return {
+        index,
         at: e.at,
         minutes: happens ? length.map((m, i) => (happens[i]! < sure ? m : 0)) : length,
         loud: e.loud ?? Infinity,
@@ -335,10 +337,9 @@ export function play(shop: Shop, { order, way }: Plan, d: number, out: Played, s
       const piece = pieces[p]!
       const hand = piece.steps[s.next[p]!]
       const from = now
-      const evenings = e
       const stretch = (copies: number, stack: number) =>
         tell?.({
-          evening: evenings,
+          evening: evening.index,
           piece: piece.id,
           step: shop.turns[piece.first + s.next[p]!]!.name,
           copies,

@@ -97,6 +97,8 @@ it('a finished run is logged once, with its own times', async () => {
   vi.useRealTimers()
   vi.restoreAllMocks()
   expect(entry.minutes).toBeCloseTo(run.order.length, 1)
+  // the one copy that was promised is sawn, and the week goes on with the rest
+  expect((await db.jobs.get(jobs.record.id))!.order).toMatchObject({ copies: 1, sawn: true })
   expect(own().minutes - before).toBeCloseTo(run.order.length, 1)
   expect(entry).toMatchObject({ blades: 1, cleanUpMinutes: 2 })
   expect(entry.predicted.seconds).toBeCloseTo(run.record!.total, 6)

@@ -164,6 +164,11 @@ export const useJob = defineStore('job', () => {
     touch()
     await settle()
   }
+  /** A cut of it was logged: where one copy was promised it is sawn, and the week goes on with what is left. */
+  async function logged() {
+    const { order } = record.value
+    if (order?.copies === 1 && !order.sawn) await promise({ ...order, sawn: true })
+  }
   async function drop(id: string) {
     await settle()
     const remedies = await db.remedies.where('jobId').equals(id).primaryKeys()
@@ -236,6 +241,7 @@ export const useJob = defineStore('job', () => {
     duplicate,
     rename,
     promise,
+    logged,
     drop,
     keepBeside,
     load,

@@ -180,6 +180,7 @@ export const useRun = defineStore('run', () => {
         await shop.useUp(id, most ? how.blades : 1, most ? how.fate : 'fine', (how.minutes * seconds) / whole)
       }
       await row.change((stored) => stored && { ...stored, logged: true })
+      if (!r.of) await jobs.logged()
     }
     return kept
   }

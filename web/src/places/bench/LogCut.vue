@@ -55,6 +55,8 @@ async function keep(how: CutOutcome) {
   })
   if (!kept) return false
   await shop.useUp(answer.blade.id, how.blades, how.fate, how.minutes)
+  // a trial cut on scrap is no piece: only as much line as the job has
+  if ((form.length ?? 0) >= 0.9 * answer.job.cut.length) await jobs.logged()
   useTrouble().say('Logged.', 'done')
   return true
 }

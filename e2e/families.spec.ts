@@ -190,6 +190,7 @@ test('dovetails from dimensions to the printed sheet; broken figures are named a
   await page.getByRole('combobox', { name: /^Saw/ }).selectOption({ label: 'Dovetail saw, coarse, 15 PPI' })
   await set('Kerf', '0.7')
   await expect(page.getByText('in pear, as set')).toBeVisible()
+  await kept(page)
   await page.reload()
   await expect(page.getByRole('heading', { name: /^Six tails at 1 : 8/ })).toBeVisible()
   await expect(page.getByLabel('Kerf', { exact: true })).toHaveValue(/0\.7/)

@@ -130,10 +130,15 @@ export interface PieceSaid extends Pick<Piece, 'id' | 'due' | 'from' | 'value' |
 /**
  * A job as a piece of a week: its ways of sawing by stack, its doubt shared with every job of the same hand, saw, stock and
  * teeth, its laying out before and its clean-up after.
+ * @param all its stacks, where they are known already
  * @returns undefined where no blade saws it
  */
-export function pieceFor({ stack, sawn, ...said }: PieceSaid, job: Job, given: StackGiven = {}): Piece | undefined {
-  const all = stackFor(said.copies, job, { ...given, sheets: said.sheets })
+export function pieceFor(
+  { stack, sawn, ...said }: PieceSaid,
+  job: Job,
+  given: StackGiven = {},
+  all: readonly Stack[] = stackFor(said.copies, job, { ...given, sheets: said.sheets }),
+): Piece | undefined {
   const chosen = all.filter((s) => s.sheets === stack)
   const stacks = chosen.length ? chosen : all
   const [one] = stacks

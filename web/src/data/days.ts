@@ -39,11 +39,8 @@ export function eveningsFrom({ usual, off }: WeekSettings, now: Date, days: numb
 }
 
 /** "Thu 3 Dec": the local day of a moment told in minutes from today's midnight. */
-export function dayName(at: number, today: Date, how: 'short' | 'long' = 'short'): string {
-  const date = dayAfter(today, Math.floor(at / DAY))
-  if (how === 'long') return date.toLocaleDateString('en-US', { weekday: 'long' })
-  return date.toLocaleDateString('en-US', { weekday: 'short', day: 'numeric', month: 'short' })
-}
+export const dayName = (at: number, today: Date): string =>
+  dayAfter(today, Math.floor(at / DAY)).toLocaleDateString('en-US', { weekday: 'short', day: 'numeric', month: 'short' })
 /** "18:30" of a minute of a day. */
 export const clockOf = (at: number): string => {
   const m = Math.round(at) % DAY

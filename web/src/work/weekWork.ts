@@ -70,20 +70,19 @@ export function weekWorker() {
     let found = known.get(key)
     if (!found) {
       const given = { blades, beliefs, blade, sheets: said.sheets }
-      const stacks = stackFor(said.copies, job, given).map(
-        ({ sheets, runs, minutes, edge, spoilt, atOnce, enough, blade: b, bill }): StackLook => ({
-          sheets,
-          runs,
-          minutes,
-          edge,
-          spoilt,
-          atOnce,
-          enough,
-          blade: b.id,
-          life: bill.life.median,
-        }),
-      )
-      known.set(key, (found = { piece: pieceFor(said, job, given), stacks }))
+      const all = stackFor(said.copies, job, given)
+      const stacks = all.map(({ sheets, runs, minutes, edge, spoilt, atOnce, enough, blade: b, bill }): StackLook => ({
+        sheets,
+        runs,
+        minutes,
+        edge,
+        spoilt,
+        atOnce,
+        enough,
+        blade: b.id,
+        life: bill.life.median,
+      }))
+      known.set(key, (found = { piece: pieceFor(said, job, given, all), stacks }))
     }
     return found
   }

@@ -162,13 +162,15 @@ export class Gathering {
     const weight = this.fading(e.at)
     this.cut++
     const single = this.single(placed, weight, this.cut)
-    this.addTime(e, p, placed, weight, single)
+    const said = (what: NonNullable<LogEntry['unsaid']>[number]) => !e.unsaid?.includes(what)
+    if (said('length')) this.addTime(e, p, placed, weight, single)
     if (e.cleanUpMinutes > 0 && p.cleanUp > 0) {
       single('cleanUp', ...twice(Math.log((60 * e.cleanUpMinutes) / p.cleanUp)))
     }
-    addLife(e, p, single)
+    if (said('blades')) addLife(e, p, single)
     const grades = gradesOf(e.job, e.blade, p.edge)
     for (const face of ['edge', 'face', 'underside'] as const) {
+      if (!said(face)) continue
       const given = e[face]
       // rounded to whole grades, of which the outer ones hold all that lies beyond
       single(face, given > 1 ? given - 0.5 - grades[face] : -Infinity, given < 5 ? given + 0.5 - grades[face] : Infinity)

@@ -65,7 +65,11 @@ export interface LogEntry {
   faults?: { signs: string[]; cause: string; at: number }[]
   /** its owner would not have it learned from */
   ignored?: boolean
+  /** what it stands for as usual because nobody said it: it came from a table that lacks it, and is not learned from */
+  unsaid?: (typeof leftUnsaid)[number][]
 }
+/** What a row of somebody's own table may leave out. */
+export const leftUnsaid = ['length', 'face', 'underside', 'edge', 'blades'] as const
 
 /** How a cut came out, as whoever sawed it tells: what a log's form asks. */
 export type CutOutcome = Pick<LogEntry, 'minutes' | 'blades' | 'fate' | 'face' | 'underside' | 'edge' | 'cleanUpMinutes' | 'note'>

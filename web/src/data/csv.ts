@@ -132,16 +132,20 @@ export function logCsv(rows: readonly LogEntry[]): string {
   )
 }
 
+/** Whether the table is one that logCsv wrote: its last column holds the whole entry. */
+export const hasRecords = (text: string): boolean => parse(text).meta.fields?.includes('record') === true
+/** A table as it lies in the file: its headings, and its cells as they were typed. */
+export function tableOf(text: string): { headings: string[]; rows: string[][] } {
+  const [headings = [], ...rows] = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n'), {
+    skipEmptyLines: 'greedy',
+  }).data
+  return { headings: headings.map((h) => h.trim()), rows: rows.map((r) => r.map((c) => unguarded(c.trim()))) }
+}
+export const tableCsv = (rows: readonly (readonly string[])[]): string => Papa.unparse(rows as string[][], guard)
+
 /** Reads a log table written by logCsv, checking each record whole. Bad lines are named and left out. */
 export async function readLogCsv(text: string): Promise<CsvIn<LogRecord>> {
-  const { data, meta } = parse(text)
-  if (!meta.fields?.includes('record'))
-    return {
-      rows: [],
-      refused: [
-        'The table needs the column “record” that Green Pitch writes; a log typed elsewhere cannot say what it was calculated with.',
-      ],
-    }
+  const { data } = parse(text)
   const { check, logEntry } = await import('./schema')
   const out: CsvIn<LogRecord> = { rows: [], refused: [] }
   data.forEach((row, i) => {

@@ -5,6 +5,7 @@ import {
   causeIds,
   drillSeries,
   fates,
+  leftUnsaid,
   grades,
   lengthUnits,
   patternSchools,
@@ -244,6 +245,7 @@ export const logEntry = Joi.object<LogEntry & { rev: number }, true>({
     )
     .max(1000),
   ignored: yes,
+  unsaid: Joi.array().items(one(leftUnsaid)).unique(),
 })
 export const settings = Joi.object<Settings, true>({
   unit: one(lengthUnits).required(),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, reactive, ref, shallowRef } from 'vue'
+import { computed, defineAsyncComponent, reactive, ref, shallowRef } from 'vue'
 import {
   bladeWords,
   type Blade,
@@ -31,6 +31,7 @@ import { useStages } from '../../ui/stages'
 import Confirm from '../../ui/Confirm.vue'
 import DataTable, { type Column } from '../../ui/DataTable.vue'
 
+const OwnTable = defineAsyncComponent(() => import('./OwnTable.vue'))
 const shop = useShop()
 const learned = useLearned()
 const settings = useSettings()
@@ -71,6 +72,7 @@ const unique = (f: (e: LogRecord) => string) => [...new Set(shop.log.map(f))].so
 const stocks = computed(() => unique(stockOf))
 const blades = computed(() => unique(bladeOf))
 const correcting = shallowRef<LogRecord>()
+const gradesWords = (e: LogRecord) => (['face', 'underside', 'edge'] as const).map((f) => (e.unsaid?.includes(f) ? '–' : e[f])).join(' ')
 const columns: Column<LogRecord>[] = [
   { key: 'title', title: 'Job', sort: (e) => e.title },
   { key: 'day', title: 'Day', sort: (e) => e.at },
@@ -94,8 +96,15 @@ async function bring() {
   const f = await openFile(['.csv'])
   if (!f) return
   if (f.size > 50e6) return trouble.say('This table is over 50 MB; read it in parts.')
-  const { readLogCsv } = await import('../../data/csv')
-  const { rows: read, refused } = await readLogCsv(await f.text())
+  const { hasRecords, readLogCsv, tableOf } = await import('../../data/csv')
+  const text = await f.text()
+  if (!hasRecords(text)) {
+    const table = tableOf(text)
+    if (table.rows.length) own.value = { file: f.name, ...table }
+    else trouble.say(`${f.name} holds no table: a first line of headings, and a line for each cut.`)
+    return
+  }
+  const { rows: read, refused } = await readLogCsv(text)
   const known = new Set(shop.log.map((e) => e.id))
   const kept = await shop.keepLogs(read.filter((r) => !known.has(r.id)))
   const had = read.filter((r) => known.has(r.id)).length
@@ -103,6 +112,12 @@ async function bring() {
     [`${countWords(kept, 'cut')} taken from ${f.name}${had ? `, ${had} were here already` : ''}.`, ...refused.slice(0, 6)].join('\n'),
     refused.length ? 'trouble' : 'done',
   )
+}
+/** A table in its owner's own columns, to be understood. */
+const own = shallowRef<{ file: string; headings: string[]; rows: string[][] }>()
+async function example() {
+  const [{ tableCsv }, { exampleTable }] = await Promise.all([import('../../data/csv'), import('../../data/logTable')])
+  await saveFile(new Blob([tableCsv(exampleTable)], { type: 'text/csv' }), 'log-to-fill-in.csv')
 }
 /** What the ear said before this cut. */
 function heardBefore({ heard, blade, job }: LogRecord): string {
@@ -133,6 +148,7 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
           @click="bring"
         >
           Read CSV</button
+        ><button class="act" @click="example">Example table</button
         ><button class="act" :disabled="!rows.length" @click="out">Save CSV</button>
       </div>
     </header>
@@ -181,9 +197,10 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
           <template v-else-if="column === 'stock'">{{ stockOf(row) }}, {{ stockWords(row.job.stock, settings.say) }}</template>
           <template v-else-if="column === 'blade'">{{ bladeOf(row) }}</template>
           <template v-else-if="column === 'minutes'"
-            ><b>{{ Math.round(row.minutes) }}</b> <span class="soft">/ {{ Math.round(row.predicted.seconds / 60) }}</span></template
+            ><b>{{ Math.round(row.minutes) }}</b>
+            <span class="soft">/ {{ row.unsaid?.includes('length') ? 'not said' : Math.round(row.predicted.seconds / 60) }}</span></template
           >
-          <template v-else-if="column === 'grades'">{{ row.face }} {{ row.underside }} {{ row.edge }}</template>
+          <template v-else-if="column === 'grades'">{{ gradesWords(row) }}</template>
           <span v-else-if="column === 'fate'" class="nowrap"
             ><Mark :state="fates[row.fate]" quiet />{{ fateNames[row.fate].toLowerCase()
             }}{{ row.blades > 1 ? `, ${row.blades} used` : '' }}</span
@@ -202,6 +219,7 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
         </template>
       </DataTable>
     </template>
+    <OwnTable v-if="own" v-bind="own" @close="own = undefined" />
     <Correct v-if="correcting" :entry="correcting" @close="correcting = undefined" />
   </div>
 </template>

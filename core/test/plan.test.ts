@@ -1,8 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { bladeById, makeJob, sawById } from '../src/index.js'
+import { bladeById, canPivot, makeJob, sawById } from '../src/index.js'
 import {
-  canPivot,
   feedBeats,
   clampings,
   inside,

@@ -4,7 +4,18 @@ import { makeJob, materialById } from '../src/index.js'
 import { drawsOf } from '../src/week/draws.js'
 import { plainPlans } from '../src/week/search.js'
 import { freshPlayed, play, scratchOf, shopOf, type Plan, type Shop } from '../src/week/shop.js'
-import { evenRuns, LEAST, pieceFor, planWeek, quote, stackFor, tellOrder, type Piece, type WeekAsked } from '../src/week/index.js'
+import {
+  advisedStack,
+  evenRuns,
+  LEAST,
+  pieceFor,
+  planWeek,
+  quote,
+  stackFor,
+  tellOrder,
+  type Piece,
+  type WeekAsked,
+} from '../src/week/index.js'
 
 const DAY = 1440
 const evening = (day: number, more: Partial<WeekAsked['evenings'][number]> = {}) => ({
@@ -219,6 +230,16 @@ describe('stacks', () => {
       expect(b.atOnce).toBeGreaterThan(a.atOnce)
       expect(b.way.runs.reduce((t, r) => t + r.sheets, 0)).toBe(12)
     }
+    // a fine blade in hand is not led through a high stack because it could be, and what is no quicker is not stacked higher
+    const fine = stackFor(12, job, { blade: bladeById('scroll-reverse-1')! })
+    expect(fine.at(-1)!.blade.width).toBeGreaterThan(1.2)
+    expect(
+      advisedStack([
+        { sheets: 1, minutes: 60 },
+        { sheets: 4, minutes: 31 },
+        { sheets: 6, minutes: 28 },
+      ])!.sheets,
+    ).toBe(4)
     expect(stackFor(12, job, { sheets: 12 }).every((s) => !s.enough)).toBe(true)
     expect(stackFor(3, { ...job, stock: { material: materialById('brass')!, form: 'rod', diameter: 4 } }).map((s) => s.sheets)).toEqual([1])
   })

@@ -24,6 +24,10 @@ export function pivotRadius({ width: w, kerf: k }: Pick<Section, 'width' | 'kerf
   return 0.5 * Math.hypot(w, k)
 }
 
+const PIVOTS = 2 // mm from the blade's middle to its teeth: a wider one chews a hole where it is turned on the spot; estimate
+/** Whether a blade is narrow enough to be turned on the spot. */
+export const canPivot = (blade: Pick<Section, 'width' | 'kerf'>): boolean => pivotRadius(blade) <= PIVOTS
+
 /** Most a kerf may be widened to come round, as a share of it: a coping blade is worked round by short strokes (reference). */
 const OVERCUT = { flat: 0.3, coping: 0.8 }
 const HOPELESS = 99 // beyond, it is the same to say

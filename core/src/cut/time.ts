@@ -1,6 +1,8 @@
 import { turnsAnywhere, type Blade } from '../blade/index.js'
-import { centreRadius, heights, holesToDrill, type Job } from '../job/index.js'
+import { centreRadius, holesToDrill, type Job } from '../job/index.js'
 import { isJigsaw, profileOf, threadingSeconds } from '../saw/index.js'
+import { cornerSeconds } from './corner.js'
+import { drillingSeconds } from './drilling.js'
 import { edgeForecast, faceUp } from './edge.js'
 import { maxChipLoad, OPEN, type MaxChipLoad, type SteadyFeed } from './feed.js'
 import { feedAlong } from './speed.js'
@@ -25,14 +27,9 @@ export const readySeconds = ({ setting, drilling, turning }: Ready): number => s
 /** What a choice of blade changes of it: the saw is set and holes are drilled for any. */
 export const bladesShare = ({ total, ready }: CutTime): number => total - ready.setting - ready.drilling
 
-const DRILL = { set: 9, each: 0.4 } // s to set and clear a hole, and for each mm of its depth in stock of 700 kg/m³; estimates
 const TURNED = 10 // s to lay the board on its face; the line is marked once whatever the teeth do; estimate
 const LEFT_ROUGH = 0.01 // of the clean-up is done where a rough edge will do; estimate
 const TIGHT = 0.15 // of the path is as tight as its tightest curve, where no drawing says how much; estimate
-
-/** s to set, drill and clear one starting hole. */
-export const drillingSeconds = (job: Job): number =>
-  DRILL.set + DRILL.each * heights(job).total * Math.sqrt(job.stock.material.density / 700)
 
 /**
  * Time for the job's cut and openings with this feed: sawing along the drawing's own bends, or where none was measured along
@@ -69,5 +66,5 @@ function sawingSeconds(job: Job, blade: Blade, feed: SteadyFeed, ceiling: MaxChi
     return course.bends.reduce((t, [radius, mm]) => t + mm / along(radius), besides)
   }
   const R = centreRadius(job.cut, blade)
-  return length * (R === undefined ? 1 / feed.value : (1 - TIGHT) / along(R * OPEN) + TIGHT / feed.value)
+  return cornerSeconds(job, blade) + length * (R === undefined ? 1 / feed.value : (1 - TIGHT) / along(R * OPEN) + TIGHT / feed.value)
 }

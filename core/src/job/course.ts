@@ -41,10 +41,14 @@ export class Bends {
   }
 }
 
-const SHAPE: readonly (keyof Cut)[] = ['kind', 'radius', 'length', 'openings']
-/** A cut with parts of it changed; what was measured of its drawing goes where it becomes another line by it. */
-export const recut = (cut: Cut, patch: Partial<Cut>): Cut => ({
-  ...cut,
-  ...(!('course' in patch) && SHAPE.some((k) => k in patch && patch[k] !== cut[k]) && { course: undefined }),
-  ...patch,
-})
+const SHAPE: readonly (keyof Cut)[] = ['kind', 'radius', 'length', 'openings', 'corners']
+/** A cut with parts of it changed; what was measured of its drawing, or follows from its diameter, goes where it becomes another line by it. */
+export function recut(cut: Cut, patch: Partial<Cut>): Cut {
+  const other = SHAPE.some((k) => k in patch && patch[k] !== cut[k])
+  return {
+    ...cut,
+    ...(other && !('course' in patch) && { course: undefined }),
+    ...(other && !('round' in patch) && { round: undefined }),
+    ...patch,
+  }
+}

@@ -3,6 +3,7 @@ import { materials, crossing, type Crossing, type Grain, type Stock } from '../s
 import { isStrung, saws, tableHeight, type CutPosition, type Saw, type StrungSaw } from '../saw/index.js'
 import type { Blade, TurnManner } from '../blade/index.js'
 import { recut, type Course } from './course.js'
+import type { Round } from './round.js'
 
 /** Bow allowed in the feed direction is what each finish means: see bowAllowed in cut. */
 export const finishes = ['careful', 'ordinary', 'rough'] as const
@@ -46,6 +47,10 @@ export interface Cut {
   /** length of cut, mm, and inside openings: for times, clean-up and blades */
   length: number
   openings: number
+  /** corners without a radius, the degrees they hold and how many there are in all; absent: none, or a drawing's own */
+  corners?: { angle: number; count: number }
+  /** the circle, oval or arc that its length and curve were taken from */
+  round?: Round
   /** how its drawing's lines run, where it has one that these figures were read from */
   course?: Course
   /** how far the blade leans from square to the stock, degrees; absent: square */

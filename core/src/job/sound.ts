@@ -32,6 +32,8 @@ export function soundJob(job: Job): Job {
     ['Radius', cut.radius, 0, 1e6],
     ['Openings', cut.openings, 0, 1e9],
     ['Bevel', cut.bevel, 0, 89],
+    ['Corner', cut.corners?.angle, 1, 179],
+    ['Corners', cut.corners?.count, 0, 1e9],
     ['Stress', job.stress, 0, 1e5],
     ['Orbit', job.orbit, 0, 99],
     ['Turn of the blade', job.turned, 0, 360],

@@ -1,8 +1,8 @@
 import { pilotDrill, startingHole, type Blade } from '../blade/index.js'
 import type { DrillSeries } from '../quantity/index.js'
-import { dialMark, strokeOf, isJigsaw } from '../saw/index.js'
+import { dialMark, profileOf, strokeOf, isJigsaw } from '../saw/index.js'
 import { easedBy } from '../stock/index.js'
-import { heights, type Job } from '../job/index.js'
+import { heights, kerfShift, type Job } from '../job/index.js'
 import { needsBacking, quietSpeed, speedBand, teethCarrying, type SteadyFeed } from '../cut/index.js'
 import type { SetUpItem } from './item.js'
 
@@ -22,6 +22,25 @@ export function entering({ job, blade, drills }: Facts): SetUpItem[] {
   if (job.cut.kind !== 'pierced') return [{ do: 'enter-edge' }]
   const drill = pilotDrill(blade, drills)
   return drill ? [{ do: 'drill', drill, needs: startingHole(blade) }] : []
+}
+const SMALLEST = { trammel: 60, pin: 40 } // mm across below which a swing has no room beside the saw; estimates
+/** How a circle, an oval or an arc is led: swung about its middle where one may be pinned there, else by hand along the line. */
+export function swinging({ job: { cut, saw }, blade }: Facts): SetUpItem[] {
+  const { round } = cut
+  const { table, like } = profileOf(saw)
+  if (!round || like === 'hand') return []
+  const arm = isJigsaw(saw) ? 'trammel' : 'pin'
+  const swung = round.shape !== 'oval' && (isJigsaw(saw) || table) && round.across >= SMALLEST[arm]
+  const shift = kerfShift(cut, blade)
+  return [
+    {
+      do: 'swing',
+      round,
+      by: swung ? arm : 'hand',
+      reach: round.across / 2 + shift,
+      from: cut.kind === 'pierced' ? 'hole' : 'edge',
+    },
+  ]
 }
 export function speeding({ job, blade }: Facts): SetUpItem {
   const band = speedBand(job, blade)

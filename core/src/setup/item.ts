@@ -1,6 +1,7 @@
 import type { Blade } from '../blade/index.js'
 import type { FilingFit, OrbitChoice, ReverseSetting, SpeedBand, QuietSpeed, GreenBand, GreenMarks, SteadyFeed } from '../cut/index.js'
 import type { Drill } from '../quantity/index.js'
+import type { Round } from '../job/index.js'
 import type { ChangeStep } from '../saw/index.js'
 
 /** One thing to do, as data; words are made from it elsewhere. Forces N, lengths mm, angles degrees. */
@@ -44,6 +45,8 @@ export type SetUpItem =
   | { do: 'offcut' }
   /** mm across what is round */
   | { do: 'round'; across: number }
+  /** a circle or arc: mm from its pin to the middle of the blade; absent: too small for one, or an oval */
+  | { do: 'swing'; round: Round; by: 'trammel' | 'pin' | 'hand'; reach: number; from: 'hole' | 'edge' }
   | { do: 'start-base' }
   | { do: 'strokes'; length: number; strokes: number; seconds: number }
   | { do: 'filing'; fit: FilingFit; filing: 'rip' | 'crosscut' | 'hybrid'; grain: 'along' | 'across' }

@@ -1,4 +1,4 @@
-import { tall, backing, cooling, entering, tilting, type Facts, speeding } from './facts.js'
+import { tall, backing, cooling, entering, tilting, type Facts, speeding, swinging } from './facts.js'
 import { hasMotor, type Jigsaw } from '../saw/index.js'
 import { heights, type Job } from '../job/index.js'
 import { isRound } from '../stock/index.js'
@@ -23,6 +23,7 @@ export function jigsawItems(f: Facts, job: Job, saw: Jigsaw): SetUpItem[] {
   if (!isRound(stock)) items.push({ do: 'splinter', up: faceUp(job, blade), cutsOn, shown: steadyTear(f), taped: cut.taped === true })
   if (saw.orbits.length > 1) items.push({ do: 'orbit', choice: orbitChoice(job, blade), value: orbitInUse(job, blade) })
   items.push(speeding(f), ...tilting(f), { do: 'square-base', slope, zero: !cut.bevel }, ...(cut.plunge ? [] : entering(f)))
+  items.push(...swinging(f))
   if (isRound(stock)) items.push({ do: 'round', across: stock.diameter })
   else
     items.push({

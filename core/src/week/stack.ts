@@ -1,7 +1,7 @@
 import { loadings, type Beliefs } from '../belief/index.js'
 import { billOf, type Bill } from '../bill/index.js'
 import type { Blade } from '../blade/index.js'
-import { rankBlades, usable } from '../choose/index.js'
+import { marginsOf, rankBlades, usable } from '../choose/index.js'
 import type { Job } from '../job/index.js'
 import { blank } from '../learn/index.js'
 import { crossing, isRound, sheetsOf, stacked } from '../stock/index.js'
@@ -106,13 +106,20 @@ export function stackFor(copies: number, job: Job, given: StackGiven = {}): Stac
   }
   return out
 }
+const NO_GAIN = { share: 0.1, minutes: 5 } // of the time, and min, that are not worth more sheets gone at once; estimates
+/** The height to take: the lowest that is as quick as any within what nobody would risk more sheets for; undefined without any. */
+export function advisedStack<S extends Pick<Stack, 'sheets' | 'minutes'>>(stacks: readonly S[]): S | undefined {
+  const least = Math.min(...stacks.map((s) => s.minutes))
+  return stacks.find((s) => s.minutes <= least + Math.max(NO_GAIN.share * least, NO_GAIN.minutes))
+}
 const MOST = 12 // sheets nobody stacks higher than
 const RELAID = 0.5 // of laying out and setting the saw is laying out; estimate
 
 /** The job with so many sheets on one another, and the blade that saws it; undefined where none does. */
 function oneRun(job: Job, sheets: number, { beliefs, blade, blades }: StackGiven): { job: Job; blade: Blade; bill: Bill } | undefined {
   const high: Job = sheets === sheetsOf(job.stock) ? job : { ...job, stock: stacked(job.stock, sheets) }
-  const own = blade && usable(high, blade) ? blade : undefined
+  // the blade in hand saws what it saws without a price: a fine one is not led through a high stack because it could be
+  const own = blade && usable(high, blade) && marginsOf(high, blade).every((m) => m.state === 'within') ? blade : undefined
   const chosen = own ?? rankBlades(high, { blades, beliefs }).value.find((e) => e.passes)?.blade
   return chosen && { job: high, blade: chosen, bill: billOf(high, chosen, { beliefs }) }
 }

@@ -1,13 +1,13 @@
 import { decimal } from '../quantity/index.js'
-import { oneCut, orbitChoice, orbitInUse } from '../cut/index.js'
+import { oneCut, type CornerWay, orbitChoice, orbitInUse } from '../cut/index.js'
 import { strokeOf, type Saw } from '../saw/index.js'
 import type { Fate } from '../log/index.js'
 import type { Ease, Form, MaterialClass } from '../stock/index.js'
 import type { TurnManner } from '../blade/index.js'
-import type { Cut, Finish, Job, LineSide, Shown, Skill } from '../job/index.js'
+import type { Cut, Finish, Job, LineSide, Round, Shown, Skill } from '../job/index.js'
 import type { State, Evaluation } from '../choose/index.js'
 import { orbitWords } from './setup.js'
-import { countWords, lengthWords, type Say } from './say.js'
+import { countWords, lengthWords, minutesWords, type Say } from './say.js'
 
 /** What a family of stock is called. */
 export const materialClassNames: Record<MaterialClass, string> = {
@@ -71,7 +71,12 @@ export function cutSaid(cut: Cut, say: Say): string {
   const len = (mm: number) => lengthWords(mm, say)
   const web = cut.web === undefined ? '' : `webs ${len(cut.web)}`
   // one unit says it for both
-  const radius = cut.radius === undefined ? 'no curves' : `R ${web ? len(cut.radius).replace(' mm', '') : len(cut.radius)}`
+  const radius =
+    cut.radius === undefined
+      ? cut.corners
+        ? `corners of ${decimal(cut.corners.angle, 0)}°`
+        : 'no curves'
+      : `R ${web ? len(cut.radius).replace(' mm', '') : len(cut.radius)}`
   const bevel = cut.bevel ? `${decimal(cut.bevel, 1)}° bevel` : ''
   const grain = cut.grain ? `${cut.grain} the grain` : ''
   const depth = cut.depth === undefined ? '' : `${len(cut.depth)} deep`
@@ -101,6 +106,8 @@ export function cutRestSaid(cut: Cut, saw: Saw, say: Say): string {
   return [
     bends && `center in the ${cut.centre === 'waste' ? 'waste' : 'piece'}`,
     bends && turnWords[cut.turn],
+    cut.round && roundShapeWords(cut.round, say),
+    cut.corners && `${countWords(cut.corners.count, 'corner')} of ${decimal(cut.corners.angle, 0)}°`,
     lineWords[cut.line],
     showsWords[cut.shows],
     skillWords[cut.skill],
@@ -116,4 +123,29 @@ export function cutRestSaid(cut: Cut, saw: Saw, say: Say): string {
   ]
     .filter(Boolean)
     .join(', ')
+}
+
+/** “circle of 120 mm”, “oval of 120 × 80 mm”, “90° of a circle of 120 mm”. */
+export function roundShapeWords({ shape, across, high, turn }: Round, say: Say): string {
+  const mm = lengthWords(across, say)
+  if (shape === 'circle') return `circle of ${mm}`
+  if (shape === 'oval') return `oval of ${mm} × ${lengthWords(high ?? across, say)}`
+  return `${decimal(turn ?? 180, 0)}° of a circle of ${mm}`
+}
+const wayNames: Record<CornerWay['by'], string> = {
+  pivot: 'on the spot',
+  hole: 'a hole in it first',
+  meet: 'two cuts that meet',
+  none: 'no turning',
+}
+/** One way round a corner: what it takes in all, and how sharp it is left. */
+export function cornerWords(way: CornerWay, count: number, say: Say): { name: string; takes: string; leaves: string } {
+  const all = way.seconds * count
+  const takes =
+    way.seconds === 0 ? 'no time' : `${Math.round(way.seconds)} s each, ${all < 90 ? `${Math.round(all)} s` : minutesWords(all)} in all`
+  return {
+    name: wayNames[way.by],
+    takes,
+    leaves: way.leaves ? `an inside one left R ${lengthWords(Math.round(way.leaves * 100) / 100, say)}` : 'left sharp',
+  }
 }

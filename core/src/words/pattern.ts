@@ -1,9 +1,9 @@
+import { PIVOT } from '../cut/index.js'
 import { profileOf } from '../saw/index.js'
 import {
   shareLeft,
   type Doubled,
   HOLE_MARGIN,
-  PIVOT,
   SWING_ROOM,
   swingState,
   type TooMuch,

@@ -1,6 +1,6 @@
 import { HOLE_CLEARANCE } from '../blade/index.js'
-import { ADVISED, CLEANED, COOL, feedShare, LEAST_TEETH, SURE, TRADE_MINIMUM } from '../cut/index.js'
-import { BEND, EXACT, PIVOT, ROUGH_BEND, TRAVEL } from '../pattern/index.js'
+import { ADVISED, CLEANED, COOL, feedShare, LEAST_TEETH, PIVOT, SURE, TRADE_MINIMUM } from '../cut/index.js'
+import { BEND, EXACT, ROUGH_BEND, TRAVEL } from '../pattern/index.js'
 import { PRIOR_SPENT } from '../log/index.js'
 import { toDegrees } from '../number/index.js'
 import { decimal } from '../quantity/index.js'

@@ -107,6 +107,22 @@ const bevelled = (slope: number, push: string): string => {
   return Number(degrees) > 0 ? `${push} bevels the edge about ${degrees}°.` : ''
 }
 
+/** How a circle, an oval or an arc is led. */
+function swingWords({ round, by, reach, from }: Extract<SetUpItem, { do: 'swing' }>, job: Job, say: Say): string {
+  const far = lengthWords(Math.round(reach * 10) / 10, say)
+  const hurts = job.cut.kind === 'pierced' ? 'in the waste' : 'on the back of the piece, or in a scrap stuck to it: its hole stays'
+  const start =
+    from === 'hole'
+      ? 'Start from a hole in the waste, close to the line, and run onto it flat'
+      : 'Come in from the edge along the line, not square to it'
+  if (by === 'trammel')
+    return `**By a trammel: ${far} from its pin to the middle of the blade**, the pin ${hurts}. ${start}; sideways pull bends the blade, so let it turn.`
+  if (by === 'pin')
+    return `**By a pin on the table: ${far} to the middle of the blade**, square beside its teeth, the pin ${hurts}. ${start}; then turn the board round the pin.`
+  const why = round.shape === 'oval' ? 'An oval has no one middle: **by hand along the line**' : '**By hand along the line**'
+  return `${why}, turning steadily and looking ahead of the teeth. ${start}.`
+}
+
 /** One set-up item in a sentence; **…** marks what to read first. */
 export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
   switch (item.do) {
@@ -156,6 +172,8 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
       return `**In a vise or a V-block**, the cut close beside it; what is round rolls. ${lengthWords(item.across, say)} across.`
     case 'clamp':
       return `Clamp close: **no more than ${lengthWords(Math.floor(item.overhang / 10) * 10, say)}** from the support to the cut, or it springs. Keep clamps ${lengthWords(item.clear, say)} clear of the line; where the base would meet one, stop and move it behind the cut.`
+    case 'swing':
+      return swingWords(item, job, say)
     case 'start-base':
       return 'Base **flat on the work, full speed before it touches**; let it stop before lifting.'
     case 'offcut':

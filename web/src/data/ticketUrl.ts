@@ -1,4 +1,4 @@
-import { bladeById, makeJob, type Cut, type Job, type Material, type Saw, type Stock } from '@green-pitch/core'
+import { bladeById, makeJob, type Cut, type Job, type Material, type Round, type Saw, type Stock } from '@green-pitch/core'
 import type { Ticket } from './records'
 
 /** A cut's words in a link; `n` are figures, `s` words, `y` yes. A curve, web or hole left out means none. */
@@ -42,6 +42,12 @@ export function ticketQuery({ job, blade }: Ticket): Record<string, string> {
   for (const [key, field] of CUT) put(key, cut[field] as string | number | boolean | undefined)
   put('wide', cut.opening?.width)
   put('high', cut.opening?.height)
+  put('corner', cut.corners?.angle)
+  put('cornered', cut.corners?.count)
+  put('round', cut.round?.shape)
+  put('across', cut.round?.across)
+  put('shorter', cut.round?.high)
+  put('turned-by', cut.round?.turn)
   put('behind', cut.lie?.behind)
   put('beside', cut.lie?.beside)
   put('saw', job.saw.id)
@@ -99,6 +105,9 @@ export async function readTicketQuery(
   const optional = new Set(['radius', 'web', 'hole'])
   const cut = Object.fromEntries(given.filter(([k, v]) => v !== undefined || optional.has(k))) as Partial<Cut>
   if (n('wide') !== undefined) cut.opening = { width: n('wide')!, height: n('high') ?? n('wide')! }
+  if (n('corner') !== undefined) cut.corners = { angle: n('corner')!, count: n('cornered') ?? 4 }
+  if (s('round') !== undefined)
+    cut.round = { shape: s('round') as Round['shape'], across: n('across')!, high: n('shorter'), turn: n('turned-by') }
   if (n('behind') !== undefined) cut.lie = { behind: n('behind')!, beside: n('beside') ?? n('behind')! }
   if (s('bends') !== undefined) {
     const bends = s('bends')!

@@ -47,7 +47,9 @@ const turn = computed(() => props.evaluation.margins.find((m) => m.limit === 'tu
         <text y="15" text-anchor="middle">{{ cut.centre === 'waste' ? 'waste inside' : 'piece inside' }}</text>
       </g>
     </svg>
-    <p v-else class="straight soft">A straight cut: nothing to turn.</p>
+    <p v-else class="straight soft">
+      {{ cut.corners ? `Straight lines, ${cut.corners.count} corners of ${cut.corners.angle}°.` : 'A straight cut: nothing to turn.' }}
+    </p>
     <slot />
   </figure>
 </template>

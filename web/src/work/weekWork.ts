@@ -59,6 +59,18 @@ const HEIGHT = 0.7 // and to set a hold-down
 const OWN = 0.5 // scatter of one blade's life
 const RISKS = [0.5, 0.3, 0.2, 0.1, 0.05]
 
+const look = ({ blade, bill, sheets, runs, minutes, edge, spoilt, atOnce, enough }: Stack): StackLook => ({
+  sheets,
+  runs,
+  minutes,
+  edge,
+  spoilt,
+  atOnce,
+  enough,
+  blade: blade.id,
+  life: bill.life.median,
+})
+
 /** What a week is planned with, kept between one question and the next. */
 export function weekWorker() {
   const known = new Map<string, { piece?: Piece; stacks: StackLook[] }>()
@@ -71,18 +83,7 @@ export function weekWorker() {
     if (!found) {
       const given = { blades, beliefs, blade, sheets: said.sheets }
       const all = stackFor(said.copies, job, given)
-      const stacks = all.map(({ sheets, runs, minutes, edge, spoilt, atOnce, enough, blade: b, bill }): StackLook => ({
-        sheets,
-        runs,
-        minutes,
-        edge,
-        spoilt,
-        atOnce,
-        enough,
-        blade: b.id,
-        life: bill.life.median,
-      }))
-      known.set(key, (found = { piece: pieceFor(said, job, given, all), stacks }))
+      known.set(key, (found = { piece: pieceFor(said, job, given, all), stacks: all.map(look) }))
     }
     return found
   }
@@ -124,6 +125,9 @@ export function weekWorker() {
     (p.ways?.[0]?.runs.reduce((t, r) => t + r.minutes, 0) ?? 0)
   return {
     plan,
+    /** Every height so many copies of a job may be stacked to. */
+    stacks: (job: Job, copies: number, given: Pick<WeekGiven, 'blades' | 'beliefs'> & { blade?: Blade; sheets?: number }): StackLook[] =>
+      stackFor(copies, job, given).map(look),
     /** What an order of the user's own comes to, without any search; undefined before there is a plan. */
     tell: (order: Turn[], stacks: Record<string, number>): Week | undefined => asked && tellOrder(asked, order, stacks),
     quote(ids: string[], rates: QuoteRates, price: number | undefined): QuoteAnswer | undefined {

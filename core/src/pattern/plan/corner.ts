@@ -1,6 +1,7 @@
 import Flatbush from 'flatbush'
 import { spend, unbounded, type Effort } from '../../number/index.js'
-import { pivotRadius, turnRadius, type Blade } from '../../blade/index.js'
+import { canPivot, pivotRadius, turnRadius, type Blade } from '../../blade/index.js'
+import { MEET, PIVOT } from '../../cut/index.js'
 import { distanceTo, inside, boxOf, type Box, type Ring } from '../outline/index.js'
 
 import type { Corner } from '../measure/index.js'
@@ -16,18 +17,13 @@ export interface Rounding {
   beside: number[][]
 }
 
-export const PIVOT = 5 // s to turn on the spot; estimate
 const RELIEF = 8 // s to back out of a relief cut and go on; estimate
 const OUT = 8 // s to bring the saw back in from the edge; estimate
-const MEET = 12 // s to back out and come again from the other side; estimate
-const PIVOTS = 2 // mm from the blade's middle to its teeth: a wider one chews a hole where it is turned on the spot; estimate
 const LONGEST = 60 // mm to the board's edge; further is a cut of its own
 const WIDEST = 25 // times its radius: a loop round a spike sharper than some 165° leaves the board
 const TANGENT = 0.8 // mm beside the corner at which its sides' directions are taken
 const STEP = Math.PI / 16
 
-/** Whether a blade is narrow enough to be turned on the spot. */
-export const canPivot = (blade: Blade): boolean => pivotRadius(blade) <= PIVOTS
 export const PIVOTED: Rounding = { what: 'pivot', seconds: PIVOT, extra: 0, beside: [] }
 
 type Turning = Pick<Corner, 'x' | 'y' | 'along' | 'turn' | 'centre'>

@@ -1,11 +1,11 @@
 import { toRadians, type Effort } from '../../number/index.js'
-import { pivotRadius, turnRadius, turnsAnywhere, type Blade } from '../../blade/index.js'
+import { canPivot, pivotRadius, turnRadius, turnsAnywhere, type Blade } from '../../blade/index.js'
 import { heights, type Job } from '../../job/index.js'
 import type { Box, Ring } from '../outline/index.js'
 import { alongAt, lengthsOf, pointAt } from '../outline/index.js'
 import { clampings, type Clamping } from './clamping.js'
 import { isLeft, type Stretch } from './left.js'
-import { canPivot, PIVOTED, roundCorner, type Lines, type Rounding } from './corner.js'
+import { PIVOTED, roundCorner, type Lines, type Rounding } from './corner.js'
 import type { Corner, Measure, Direction, Swing } from '../measure/index.js'
 
 /** Something the hand does along the way besides steering. */

@@ -7,6 +7,7 @@ import { useSettings } from '../../store/settings'
 import Choice from '../../ui/Choice.vue'
 import Count from '../../ui/Count.vue'
 import LengthInput from '../../ui/LengthInput.vue'
+import LineShape from '../../ui/LineShape.vue'
 import Themed from '../../ui/Themed.vue'
 
 const jobs = useJob()
@@ -42,6 +43,7 @@ function kind(value: Cut['kind']) {
         none="none"
         @update:model-value="(v) => put('radius', v)"
       />
+      <LineShape v-if="!isHandSaw(saw)" />
       <LengthInput
         v-if="!isHandSaw(saw)"
         label="Narrowest web left"

@@ -3,6 +3,7 @@ import {
   bladeEnds,
   builds,
   centres,
+  roundShapes,
   cutKinds,
   cutStrokes,
   filings,
@@ -104,6 +105,13 @@ export const cut = Joi.object<Cut, true>({
   boxed: yes,
   room: length,
   plunge: yes,
+  corners: Joi.object({ angle: Joi.number().min(1).max(179).required(), count: whole.min(1).max(100_000).required() }),
+  round: Joi.object({
+    shape: one(roundShapes).required(),
+    across: length.required(),
+    high: length,
+    turn: Joi.number().min(1).max(360),
+  }),
   opening: Joi.object({ width: length.required(), height: length.required() }),
   course: Joi.object({
     bends: Joi.array().items(Joi.array().ordered(above0.required(), from0.required()).length(2)).max(40).required(),

@@ -6,6 +6,8 @@ import {
   blades,
   cautionWords,
   clampTrouble,
+  cornerWays,
+  cornerWords,
   explain,
   lengthWords,
   limitNames,
@@ -27,6 +29,8 @@ import {
   type LimitId,
   type Saw,
   isHandFrame,
+  isHandSaw,
+  isRound,
   isJigsaw,
   leadWords,
 } from '@green-pitch/core'
@@ -56,6 +60,7 @@ import Rich from '../../ui/Rich.vue'
 import Why from '../../ui/Why.vue'
 
 const LogCut = defineAsyncComponent(() => import('./LogCut.vue'))
+const Alike = defineAsyncComponent(() => import('./Alike.vue'))
 const Openings = defineAsyncComponent(() => import('./Openings.vue'))
 const Compare = defineAsyncComponent(() => import('./Compare.vue'))
 const NewJob = defineAsyncComponent(() => import('./NewJob.vue'))
@@ -122,6 +127,12 @@ const turns = computed(() => {
     { name: 'worked', value: mm(workedRadius(b)), rule: 'worked' as const, here: answer.job.cut.turn === 'worked' },
     { name: 'pivot', value: mm(pivotRadius(b)), rule: 'pivot' as const, here: answer.job.cut.turn === 'pivot' },
   ]
+})
+/** Ways round a corner that has no radius, where the drawing does not tell them one by one. */
+const corners = computed(() => {
+  const { corners: asked, course } = answer.job.cut
+  if (!asked || course) return []
+  return cornerWays(answer.job, answer.blade, asked.angle).map((w) => cornerWords(w, asked.count, say.value))
 })
 const turnMargin = computed(() => answer.evaluation.margins.find((m) => m.limit === 'turn'))
 const lead = computed(() => leadWords(shop.leadOf(answer.blade.id)))
@@ -196,6 +207,11 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
               </dd></template
             >
           </dl>
+          <ul v-if="corners.length" class="corners" :aria-label="`Corners of ${answer.job.cut.corners!.angle}°`">
+            <li v-for="c in corners" :key="c.name">
+              <b>{{ c.name }}</b><br />{{ c.takes }}; {{ c.leaves }}
+            </li>
+          </ul>
           <FrameClearance
             v-if="isHandFrame(answer.job.saw) && answer.job.cut.lie"
             :saw="answer.job.saw"
@@ -226,6 +242,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
           </ol>
         </section>
       </div>
+      <Alike v-if="stands > 5 && !isHandSaw(answer.job.saw) && !isRound(answer.job.stock)" :key="jobs.record.id" />
       <Openings v-if="stands > 5 && isJigsaw(answer.job.saw) && answer.job.cut.kind === 'pierced'" />
       <section v-if="stands > 5" class="cautions" aria-label="Cautions">
         <Mark state="near" quiet />{{ cautions.foot.map((c) => cautionWords[c]).join(' ') }}
@@ -286,6 +303,10 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
 }
 .turns dd {
   white-space: nowrap;
+}
+.corners li {
+  padding: 4px 0;
+  border-top: 1px solid var(--faint);
 }
 .turns :deep(.figure) {
   min-height: 24px;

@@ -5,10 +5,12 @@ import {
   curvesOn,
   familyOf,
   lengthWords,
+  roundCut,
   usualMaterials,
   usualRadius,
   usualThicknesses,
   type Curve,
+  type Cut,
   type Grain,
   type Saw,
   type Stock,
@@ -93,9 +95,25 @@ const thick = (mm: number) =>
   tell('thickness', () => jobs.editJob({ stock: { ...withForm(job.value.stock, 'board'), thickness: mm } as Stock }, 'stock thickness'))
 const turn = (c: Curve) =>
   jobs.editCut(
-    { radius: radiusOf(c), kind: c === 'straight' ? 'straight' : job.value.cut.kind === 'straight' ? 'outline' : job.value.cut.kind },
+    {
+      radius: radiusOf(c),
+      corners: undefined,
+      kind: c === 'straight' ? 'straight' : job.value.cut.kind === 'straight' ? 'outline' : job.value.cut.kind,
+    },
     'cut radius',
   )
+const bent = (kind: Cut['kind']) => (kind === 'straight' ? 'outline' : kind)
+function square() {
+  const { kind, openings } = job.value.cut
+  jobs.editCut(
+    { radius: undefined, kind: bent(kind), corners: { angle: 90, count: kind === 'pierced' ? 4 * Math.max(1, openings) : 4 } },
+    'cut corners',
+  )
+}
+function circle(across: number) {
+  jobs.editCut(roundCut(job.value.cut, { shape: 'circle', across }), 'cut round')
+  jobs.say('length', 'openings')
+}
 /** One of the first questions is open still. */
 const asking = computed(() => left.value.some((a) => FIRST.some((k) => k === a.what)))
 const assumed = computed(() => (left.value.length ? `Assumed until you say: ${left.value.map((a) => a.text).join(', ')}.` : ''))
@@ -159,7 +177,7 @@ onMounted(() => box.value?.focus())
         v-for="c in curves"
         :key="c"
         class="chip curve"
-        :aria-pressed="told.has('radius') && job.cut.radius === radiusOf(c)"
+        :aria-pressed="told.has('radius') && !job.cut.corners && !job.cut.round && job.cut.radius === radiusOf(c)"
         @click="tell('radius', () => turn(c))"
       >
         <Curl :radius="radiusOf(c)" :tightest="radiusOf('tight')!" /><span
@@ -167,6 +185,18 @@ onMounted(() => box.value?.focus())
           }}<small class="soft">{{ radiusOf(c) === undefined ? 'no curve' : `R ${lengthWords(radiusOf(c)!, settings.say)}` }}</small></span
         >
       </button>
+      <button class="chip" :aria-pressed="told.has('radius') && !!job.cut.corners" @click="tell('radius', square)">square corners</button>
+      <Themed
+        ><label class="circle"
+          >circle of
+          <LengthInput
+            class="own"
+            label="Circle of"
+            quiet
+            :model-value="job.cut.round?.across"
+            none="…"
+            @update:model-value="(v) => v && tell('radius', () => circle(v))" /></label
+      ></Themed>
     </Ask>
     <Ask v-else label="Grain direction" short="Grain">
       <button
@@ -241,6 +271,11 @@ select.chip {
 }
 .own {
   width: 120px;
+}
+.circle {
+  display: flex;
+  align-items: center;
+  gap: 6px;
 }
 .curve {
   display: flex;

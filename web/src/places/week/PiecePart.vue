@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { bladeWords, countWords, minutesWords } from '@green-pitch/core'
+import { countWords } from '@green-pitch/core'
 import type { Order } from '../../data/records'
 import { useJob } from '../../store/job'
-import { useSettings } from '../../store/settings'
-import { useShop } from '../../store/shop'
 import { useWeek } from '../../store/week'
 import { useRouter } from 'vue-router'
 import Count from '../../ui/Count.vue'
+import StackTable from '../../ui/StackTable.vue'
 
 /** One piece of the week: how many, by when, what comes before and after, and how high it is stacked. */
 const props = defineProps<{ id: string }>()
@@ -15,12 +14,6 @@ const emit = defineEmits<{ quote: [] }>()
 const store = useWeek()
 const jobs = useJob()
 const router = useRouter()
-const shop = useShop()
-const settings = useSettings()
-const named = (id: string) => {
-  const blade = shop.catalogue.find((b) => b.id === id)
-  return blade ? bladeWords(blade, settings.say) : ''
-}
 const row = computed(() => store.rows.find((r) => r.id === props.id))
 const order = computed(() => row.value?.order)
 const stacks = computed(() => store.found?.stacks[props.id] ?? [])
@@ -93,43 +86,13 @@ async function open() {
     <p class="acts">
       <button v-for="s in steps" :key="s.name" class="act plain" @click="set({ steps: [...order.steps, s] })">+ {{ s.name }}</button>
     </p>
-    <table v-if="stacks.length > 1" class="stacks">
-      <caption>
-        How high to stack
-      </caption>
-      <thead>
-        <tr>
-          <th>Sheets</th>
-          <th>Runs</th>
-          <th>All copies</th>
-          <th>Edge</th>
-          <th>Any spoilt</th>
-          <th>Gone at once</th>
-          <th>Blade</th>
-          <th><span class="sr">Take it</span></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="s in stacks" :key="s.sheets" :class="{ is: s.sheets === chosen }">
-          <td>{{ s.sheets }}</td>
-          <td>{{ s.runs.join(' + ') }}</td>
-          <td>{{ minutesWords(60 * s.minutes) }}</td>
-          <td>{{ s.edge.toFixed(1) }} of 5</td>
-          <td>{{ Math.round(100 * s.spoilt) }} in 100</td>
-          <td>{{ s.atOnce }}{{ s.enough ? '' : ', blanks may not do' }}</td>
-          <td>{{ named(s.blade) }}</td>
-          <td>
-            <button
-              class="act plain"
-              :aria-pressed="order.stack === s.sheets"
-              @click="set({ stack: order.stack === s.sheets ? undefined : s.sheets })"
-            >
-              {{ order.stack === s.sheets ? 'Taken' : 'Take' }}
-            </button>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <StackTable
+      v-if="stacks.length > 1"
+      :stacks="stacks"
+      :best="chosen"
+      :taken="order.stack"
+      @take="(n) => set({ stack: n === order?.stack ? undefined : n })"
+    />
     <p class="acts">
       <button class="act" @click="store.step(id, -1)">Earlier</button>
       <button class="act" @click="store.step(id, 1)">Later</button>
@@ -164,26 +127,5 @@ async function open() {
 }
 .steps {
   list-style: none;
-}
-.stacks {
-  border-collapse: collapse;
-  font-variant-numeric: tabular-nums;
-}
-.stacks caption {
-  text-align: left;
-  font-weight: 700;
-}
-.stacks th {
-  text-align: left;
-  font-weight: 400;
-  color: var(--soft);
-}
-.stacks td,
-.stacks th {
-  padding: 2px 12px 2px 0;
-  white-space: nowrap;
-}
-.stacks .is td {
-  font-weight: 700;
 }
 </style>

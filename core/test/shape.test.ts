@@ -10,9 +10,13 @@ import {
   roundCut,
   roundLine,
   sawById,
+  sawFrom,
   setUp,
   setUpWords,
+  speedBand,
+  speedRange,
   steadyFeed,
+  threadingSeconds,
 } from '../src/index.js'
 
 const five = bladeById('scroll-reverse-skip-5')!
@@ -65,5 +69,30 @@ describe('corners without a radius', () => {
     const jigsaw = makeJob({ saw: sawById('jigsaw-orbital')!, cut: job.cut })
     expect(cornerWays(jigsaw, bladeById('jig-set-8')!, 90).map((w) => w.by)).not.toContain('pivot')
     expect(cornerWays(job, bladeById('scroll-twisted-2')!, 90)).toMatchObject([{ by: 'none', seconds: 0 }])
+  })
+})
+
+describe('a saw that is not in the list', () => {
+  it('is made of five answers on the nearest of its kind, passes as a saw, and threads as its clamp is held', () => {
+    const asked = {
+      name: 'The grey one',
+      family: 'scroll' as const,
+      ends: ['plain' as const],
+      throat: 300,
+      stroke: 12,
+      speed: { kind: 'steps' as const, steps: [800, 1600] },
+    }
+    const by = (holder: 'lever' | 'key') => sawFrom({ ...asked, holder }, 'own-1')
+    expect(by('key')).toMatchObject({ short: 'The grey one', throat: 300, stroke: 12, speed: { steps: [800, 1600] }, ends: ['plain'] })
+    expect(threadingSeconds(by('key'))).toBeGreaterThan(threadingSeconds(by('lever')))
+    expect(speedRange(by('lever'))).toEqual([800, 1600])
+    const { low, high } = speedBand(makeJob({ saw: by('lever') }), five)
+    expect([low, high].every((n) => n === 800 || n === 1600)).toBe(true)
+    expect(
+      sawFrom({ ...asked, family: 'coping', ends: ['coping-pin'], holder: 'hook', speed: { kind: 'variable', min: 50, max: 90 } }, 'own-2'),
+    ).toMatchObject({
+      kind: 'frame',
+      strokesPerMinute: [50, 90],
+    })
   })
 })

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { makeJob, materialById } from '../src/index.js'
+import { makeJob, bladeById, materialById } from '../src/index.js'
 import { drawsOf } from '../src/week/draws.js'
 import { plainPlans } from '../src/week/search.js'
 import { freshPlayed, play, scratchOf, shopOf, type Plan, type Shop } from '../src/week/shop.js'

@@ -11,7 +11,9 @@ export function billWords({ total, atSaw }: Pick<Bill, 'total' | 'atSaw'>): stri
 /** “14 min (11–18)”. */
 export const timeWords = (i: Bill['total']): string => `${spanWords(i).mid} (${spanWords(i).span})`
 export const countRange = (r: Range): string => (r.low === r.high ? String(r.mid) : `${r.low} to ${r.high}`)
-export const moneyRange = (r: Range): string => `${decimal(r.low, 0)} – ${decimal(r.high, 0)}`
+/** An amount in the user's own money: small ones to a tenth. */
+export const moneyWords = (x: number): string => decimal(x, x < 20 ? 1 : 0)
+export const moneyRange = (r: Range): string => `${moneyWords(r.low)} – ${moneyWords(r.high)}`
 
 /** What the time is made of, for “why?”. */
 export const billParts = ({ ready, sawing, threading, cleanUp }: Bill): { name: string; value: string }[] =>

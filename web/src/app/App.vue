@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import { places } from './places'
 import { readySchema } from '../data/schemaReady'
 import { useJob } from '../store/job'
+import { finding } from '../ui/finding'
 import { useKeys } from '../ui/keys'
 import { useNarrow } from '../ui/narrow'
 import { useLight } from '../ui/light'
@@ -67,6 +68,7 @@ useLight()
         />
       </svg>
       <span>Green Pitch</span>
+      <button class="act plain find" aria-keyshortcuts="/" @click="finding++">Find</button>
       <button class="act plain menu" :aria-expanded="menu" aria-controls="nav" @click="menu = !menu">Places</button>
     </header>
     <nav id="nav" :class="{ open: menu }" aria-label="Places">
@@ -101,6 +103,7 @@ useLight()
   grid: 'brand ticket' auto 'nav place' 1fr / 132px minmax(0, 1fr);
 }
 .brand {
+  position: relative;
   grid-area: brand;
   padding: 14px 14px 10px;
   border-right: 1px solid var(--rule);
@@ -123,7 +126,7 @@ nav {
 .group p {
   font-weight: 400;
   color: var(--soft);
-  font-size: 15px;
+  font-size: 0.9375rem;
   padding: 0 14px 4px;
 }
 .group a {
@@ -159,6 +162,17 @@ main:focus {
 .menu {
   display: none;
 }
+.brand svg {
+  width: 56px;
+}
+.find {
+  position: absolute;
+  right: 6px;
+  top: 4px;
+  padding: 2px 8px;
+  font-weight: 400;
+  font-size: 0.9375rem;
+}
 .skip {
   position: absolute;
   left: -999px;
@@ -189,8 +203,14 @@ main:focus {
   }
   .menu {
     display: inline-flex;
+    min-height: 44px;
+    border: 1px solid var(--rule);
+  }
+  .find {
+    position: static;
     margin-left: auto;
     min-height: 44px;
+    padding: 2px 12px;
     border: 1px solid var(--rule);
   }
   nav {

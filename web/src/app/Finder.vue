@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { sawWords, bladeWords } from '@green-pitch/core'
 import { db } from '../data/db'
@@ -7,6 +7,7 @@ import { useJob } from '../store/job'
 import { useSettings } from '../store/settings'
 import { useAnswer } from '../store/answer'
 import { useShop } from '../store/shop'
+import { finding } from '../ui/finding'
 import { onKey } from '../ui/keys'
 import { partAsked } from '../ui/partAsked'
 import { places } from './places'
@@ -26,7 +27,10 @@ const answer = useAnswer()
 const settings = useSettings()
 const names = ref<{ id: string; name: string }[]>([])
 
-onKey('/', async () => {
+onKey('/', () => {
+  finding.value++
+})
+watch(finding, async () => {
   asked.value = ''
   at.value = 0
   names.value = await db.jobs.toArray().catch(() => [])

@@ -129,7 +129,7 @@ onKey('Escape', close)
   position: absolute;
   right: 8px;
   top: 8px;
-  font-size: 12px;
+  font-size: 0.75rem;
 }
 .name {
   color: var(--soft);

@@ -14,12 +14,14 @@ export const terms: readonly Term[] = [
   // parts of the ticket
   {
     text: 'Stock and thickness',
-    words: 'wood timber lumber board sheet metal material gauge plank veneer stack thick',
+    words:
+      'tube pipe rod bar dowel worktop countertop laminate plywood wood timber lumber board sheet metal material gauge plank veneer stack thick',
     to: { part: 'stock' },
   },
   {
-    text: 'Curves, webs and pilot hole',
-    words: 'radius curve tight bend pilot starting hole drill entry web bridge island pierced piercing cutout',
+    text: 'Curves, circles, corners, webs and pilot hole',
+    words:
+      'corner corners square circle round oval ellipse arc disc trammel pin radius curve tight bend pilot starting hole drill entry web bridge island pierced piercing cutout',
     to: { part: 'cut' },
   },
   {
@@ -71,6 +73,21 @@ export const terms: readonly Term[] = [
     to: { place: '/settings' },
   },
   { text: 'Set-up card', words: 'card pdf bench card', to: { place: '/' } },
+  { text: 'Several alike, stacked', words: 'copies dozen twelve stack batch alike multiple pieces', to: { place: '/' } },
+  {
+    text: 'When it will be ready',
+    words: 'week evening due saturday deadline plan schedule calendar promise hours',
+    to: { place: '/week' },
+  },
+  { text: 'A price for a job', words: 'price quote offer rate charge cost hour money sell', to: { place: '/week' } },
+  { text: 'For a class', words: 'class teach pupils students lesson course school workshop sheet', to: { place: '/practice' } },
+  {
+    text: 'Frames, boxes, splayed sides',
+    words: 'picture frame box miter mitre octagon eight sides compound splay',
+    to: { place: '/joints' },
+  },
+  { text: 'A notch, slices, a bench hook', words: 'notch slice slices veneer inlay bench hook saw case board', to: { place: '/joints' } },
+  { text: 'Exercises at the saw', words: 'practice exercise beginner train lesson score skill', to: { place: '/practice' } },
   // blades by other names
   { text: 'Spiral blades', words: 'spiral twisted round all-way', to: { group: 'scroll-twisted' } },
   { text: 'Crown-tooth blades', words: 'crown two-way both-way bidirectional', to: { group: 'scroll-both-way' } },

@@ -25,6 +25,6 @@ const id = useId()
   align-content: start;
 }
 .note {
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 </style>

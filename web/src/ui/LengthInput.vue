@@ -88,6 +88,6 @@ const also = computed(() => {
   align-content: start;
 }
 .field span {
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 </style>

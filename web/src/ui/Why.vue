@@ -51,6 +51,10 @@ function place(e: Event) {
   text-underline-offset: 3px;
   font: inherit;
   white-space: nowrap;
+  /* a finger's target without another line */
+  min-width: 24px;
+  padding: 3px 2px;
+  margin: -3px -2px;
 }
 .figure:hover {
   text-decoration-style: solid;
@@ -64,7 +68,7 @@ function place(e: Event) {
   border-radius: 4px;
   background: var(--sheet);
   color: var(--ink);
-  font: 400 15px/1.35 var(--text);
+  font: 400 0.9375rem/1.35 var(--text);
   text-align: left;
   white-space: normal;
 }

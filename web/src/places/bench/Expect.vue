@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import {
   billParts,
   bladeWords,
@@ -7,6 +7,8 @@ import {
   forecast,
   fromWords,
   gradeSpan,
+  moneyWords,
+  priceOf,
   spanWords,
   timeWords,
   whyOwn,
@@ -15,15 +17,20 @@ import {
   type Why as WhyAnswer,
 } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
+import { db } from '../../data/db'
+import { useJob } from '../../store/job'
 import { useLearned } from '../../store/learned'
 import { useSettings } from '../../store/settings'
 import { figure } from '../../ui/figure'
+import Count from '../../ui/Count.vue'
 import Why from '../../ui/Why.vue'
 
 /** What the cut should come to: each figure with where eight in ten such cuts lie, and what one's own cuts have to do with it. */
 const answer = useAnswer()
 const learned = useLearned()
 const settings = useSettings()
+const jobs = useJob()
+const nothing = { stock: 0, finish: 0 }
 const f = computed(() => answer.bill)
 const minutes = ({ median, low, high }: Interval): Interval => ({ median: 60 * median, low: 60 * low, high: 60 * high })
 const times = computed(() =>
@@ -50,6 +57,18 @@ const changed = computed(() => {
   return firstByOwn(bladeWords(now, say), bladeWords(was, say), forecast(answer.job, now, learned.beliefs))
 })
 const why = (r: Response) => () => whyOwn(r, f.value)
+/** What it comes to in the user's money, with the stock and finish that its pattern names. */
+const pricing = ref(false)
+const costs = shallowRef<{ stock: number; finish: number }>()
+watch(
+  () => jobs.record.id,
+  async (id) => {
+    costs.value = undefined
+    costs.value = (await db.patterns.get(id))?.costs
+  },
+  { immediate: true },
+)
+const price = computed(() => priceOf(f.value, { ...nothing, ...settings.value.rates, ...costs.value }))
 const total = computed(() => spanWords(f.value.total))
 const whyTotal = (): WhyAnswer => ({
   rule: 'work',
@@ -79,7 +98,38 @@ const whyTotal = (): WhyAnswer => ({
           ><span class="soft mono span">{{ g.span }}</span>
         </dd>
       </div>
+      <div v-if="price" class="price">
+        <dt>price</dt>
+        <dd v-bind="figure('price', price.mid)">
+          <b class="mono">{{ moneyWords(price.mid) }}</b><span class="soft mono span"
+            >{{ moneyWords(price.low) }}–{{ moneyWords(price.high) }}</span
+          >
+        </dd>
+      </div>
+      <div v-else>
+        <dt>price</dt>
+        <dd><button class="act plain say" @click="pricing = true">say your hour</button></dd>
+      </div>
     </dl>
+    <p v-if="pricing" class="rates">
+      <Count
+        label="An hour of yours, in your money"
+        :model-value="settings.value.rates.hour || undefined"
+        :min="0"
+        :max="100000"
+        none="not said"
+        @update:model-value="(n) => settings.change({ rates: { ...settings.value.rates, hour: n ?? 0 } })"
+      />
+      <Count
+        label="A blade"
+        :model-value="settings.value.rates.blade || undefined"
+        :min="0"
+        :max="100000"
+        none="not said"
+        @update:model-value="(n) => settings.change({ rates: { ...settings.value.rates, blade: n ?? 0 } })"
+      />
+      <button class="act" @click="pricing = false">Done</button>
+    </p>
     <p v-if="changed" class="changed" role="status">{{ changed }}</p>
   </section>
 </template>
@@ -101,7 +151,7 @@ dl {
 }
 dt {
   color: var(--soft);
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 dd {
   display: flex;
@@ -110,7 +160,18 @@ dd {
   white-space: nowrap;
 }
 .span {
-  font-size: 13px;
+  font-size: 0.8125rem;
+}
+.rates {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: end;
+}
+.say {
+  padding: 0;
+  min-height: 24px;
 }
 .changed {
   grid-column: 1 / -1;

@@ -287,7 +287,7 @@ select.chip {
   line-height: 1.15;
 }
 .curve small {
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 .curve[aria-pressed='true'] small {
   color: inherit;

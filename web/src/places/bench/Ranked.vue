@@ -267,7 +267,7 @@ h3 .pick b {
   white-space: nowrap;
 }
 .figures .mono {
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 .foot {
   margin-top: 6px;

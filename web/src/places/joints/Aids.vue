@@ -90,7 +90,7 @@ const put = (key: keyof typeof made) => (v: FieldValue) => {
   padding-top: 6px;
 }
 select {
-  font: 700 16px var(--text);
+  font: 700 1rem var(--text);
   color: var(--ink);
   background: var(--sheet);
   border: 1px solid var(--rule);

@@ -85,7 +85,7 @@ input,
 select {
   width: 100%;
   min-width: 0;
-  font: 700 17px var(--mono);
+  font: 700 1.0625rem var(--mono);
   color: var(--ink);
   background: transparent;
   border: 0;
@@ -102,6 +102,6 @@ select:focus {
   border-bottom: 2px solid var(--beyond);
 }
 .beyond {
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 </style>

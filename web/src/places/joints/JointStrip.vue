@@ -128,7 +128,7 @@ const fitNote = computed(() => ({ leave: 'saw in the waste', split: 'the line go
   border-right: 0;
 }
 .part select {
-  font: 700 16px var(--text);
+  font: 700 1rem var(--text);
   color: var(--ink);
   background: transparent;
   border: 0;
@@ -146,7 +146,7 @@ const fitNote = computed(() => ({ leave: 'saw in the waste', split: 'the line go
   text-overflow: ellipsis;
 }
 .kerf-figure {
-  font-size: 17px;
+  font-size: 1.0625rem;
 }
 .kerf {
   padding: 0;

@@ -254,7 +254,7 @@ aside {
 @media (max-width: 760px) {
   .listen {
     grid-template-columns: minmax(0, 1fr);
-    font-size: 16px;
+    font-size: 1rem;
   }
   aside {
     border-left: 0;

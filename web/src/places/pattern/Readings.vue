@@ -58,7 +58,7 @@ button {
   padding: 6px 3px;
   border: 1px solid var(--faint);
   border-radius: 3px;
-  font-size: 13px;
+  font-size: 0.8125rem;
   line-height: 1.25;
   text-align: center;
 }

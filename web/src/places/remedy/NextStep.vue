@@ -135,7 +135,7 @@ const caution = computed(() => (next.value && !mended.value && !props.found.noth
   max-width: 30ch;
 }
 .step > p {
-  font-size: 17px;
+  font-size: 1.0625rem;
   max-width: 60ch;
   margin: 4px 0;
 }
@@ -157,11 +157,11 @@ const caution = computed(() => (next.value && !mended.value && !props.found.noth
   border: 1px solid var(--ink);
   border-radius: 5px;
   background: var(--sheet);
-  font-size: 17px;
+  font-size: 1.0625rem;
 }
 .big .soft {
   grid-column: 1 / 3;
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 .big.main {
   background: var(--ink);

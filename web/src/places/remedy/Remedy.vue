@@ -94,7 +94,7 @@ async function settle(cause: CauseId | 'nothing') {
 
 <style scoped>
 .job {
-  font-size: 15px;
+  font-size: 0.9375rem;
 }
 .two {
   display: grid;
@@ -155,7 +155,7 @@ async function settle(cause: CauseId | 'nothing') {
     grid-template-columns: repeat(4, minmax(0, 1fr));
   }
   .asked .grid button {
-    font-size: 14px;
+    font-size: 0.875rem;
     min-height: 48px;
   }
   .grid {

@@ -31,6 +31,8 @@ import Typed from '../../ui/Typed.vue'
 
 const props = defineProps<{ part?: string }>()
 const WorthBuying = defineAsyncComponent(() => import('./WorthBuying.vue'))
+const OwnSaw = defineAsyncComponent(() => import('../../ui/OwnSaw.vue'))
+const asking = ref(false)
 const shop = useShop()
 const jobs = useJob()
 const settings = useSettings()
@@ -47,6 +49,11 @@ const len = (mm: number) => lengthWords(mm, settings.say)
 const keep = (patch: { saw?: Saw; mine?: boolean }) =>
   shop.keepSaw({ id: saw.value.id, rev: row.value?.rev ?? 0, saw: patch.saw ?? saw.value, mine: patch.mine ?? true })
 const put = (patch: Partial<Saw>) => keep({ saw: { ...saw.value, ...patch } as Saw })
+/** A saw of one's own goes by its one name everywhere; a shipped one keeps its short name in lists. */
+const called = (name: string): Partial<Saw> => {
+  const said = name.trim() || saw.value.name
+  return own.value ? { name: said, short: said.slice(0, 40) } : { name: said }
+}
 async function copy() {
   const base = saw.value
   const n = shop.saws.filter((s) => s.id.startsWith('own-')).length + 1
@@ -72,7 +79,10 @@ const holds = computed(() => blades.filter((b) => !clampTrouble(saw.value, b)).l
       <template v-else>
         <header>
           <h1>{{ shop.mine.size ? `${shop.mine.size} saws in this shop` : 'Which of these stand in your shop?' }}</h1>
-          <div class="acts"><button class="act" @click="copy">Add another like this</button></div>
+          <div class="acts">
+            <button class="act" @click="copy">Add another like this</button
+            ><button class="act main" @click="asking = true">One that is not in the list</button>
+          </div>
         </header>
         <div class="two">
           <ul class="saws">
@@ -90,7 +100,7 @@ const holds = computed(() => blades.filter((b) => !clampTrouble(saw.value, b)).l
                   :model-value="sawWords(saw, settings.say)"
                   aria-label="Name of the saw"
                   maxlength="80"
-                  @update:model-value="(name) => put({ name: name.trim() || saw.name })"
+                  @update:model-value="(name) => put(called(name))"
                 />
                 <p class="soft">
                   Holds {{ holds }} of {{ blades.length }} blades.
@@ -135,6 +145,7 @@ const holds = computed(() => blades.filter((b) => !clampTrouble(saw.value, b)).l
             </p>
           </div>
         </div>
+        <OwnSaw v-if="asking" @close="asking = false" @made="(made) => (id = made)" />
       </template>
     </div>
   </Themed>

@@ -14,6 +14,12 @@ function put(end: 'min' | 'max', v: number | undefined) {
     emit('change', { strokesPerMinute: end === 'min' ? [v, high] : [low, v] })
   }
 }
+/** One of the saw's own speeds, the slowest first. */
+function fixed(k: number, spm: number) {
+  const { saw } = props
+  if (!hasSpeed(saw) || saw.speed.kind !== 'steps') return
+  emit('change', { speed: { kind: 'steps', steps: saw.speed.steps.map((s, i) => (i === k ? spm : s)).sort((a, b) => a - b) } })
+}
 </script>
 
 <template>
@@ -37,7 +43,16 @@ function put(end: 'min' | 'max', v: number | undefined) {
       @update:model-value="(v) => put('max', v)"
     />
   </template>
-  <div v-else class="field">
-    <span>Speeds</span><span>{{ saw.speed.steps.join(' and ') }} strokes/min</span>
-  </div>
+  <Count
+    v-for="(speed, k) in saw.speed.steps"
+    v-else
+    :key="k"
+    :label="saw.speed.steps.length === 1 ? 'Its speed' : `Speed ${k + 1}`"
+    :model-value="speed"
+    :min="10"
+    :max="5000"
+    unit="spm"
+    whole
+    @update:model-value="(v) => v && fixed(k, v)"
+  />
 </template>

@@ -282,7 +282,7 @@ const count = (b: Backup) =>
   margin-top: 10px;
 }
 .note {
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 .grid > :nth-child(2):where(.field) {
   grid-column: auto;

@@ -153,7 +153,7 @@ const count = computed(() => props.trial.design.pieces.length)
   flex-wrap: wrap;
   gap: 8px 24px;
   align-items: center;
-  font-size: 17px;
+  font-size: 1.0625rem;
 }
 .label {
   font-size: 3.4rem;

@@ -49,7 +49,7 @@ label {
   padding: 2px 4px;
   border: 1px solid var(--rule);
   background: var(--sheet);
-  font-size: 15px;
+  font-size: 0.9375rem;
   line-height: 1.15;
   cursor: pointer;
 }

@@ -124,7 +124,7 @@ const isOver = (to: { with: string } | { at: number }) => JSON.stringify(over.va
   text-transform: uppercase;
 }
 .what span {
-  font-size: 14px;
+  font-size: 0.875rem;
 }
 .order {
   display: flex;
@@ -159,7 +159,7 @@ const isOver = (to: { with: string } | { at: number }) => JSON.stringify(over.va
   height: 44px;
   padding: 0 8px;
   text-align: center;
-  font: 600 16px var(--mono);
+  font: 600 1rem var(--mono);
   background: var(--sheet);
   border: 1px solid var(--ink);
   border-radius: 3px;

@@ -101,7 +101,7 @@ tr:not(.front) b {
   min-width: 170px;
 }
 .labels {
-  font-size: 13px;
+  font-size: 0.8125rem;
   display: block;
 }
 .bar {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onMounted, reactive, ref, watch } from 'vue'
-import { countWords, decimal } from '@green-pitch/core'
+import { countWords, decimal, moneyWords } from '@green-pitch/core'
 import type { QuoteAnswer } from '../../work/weekWork'
 import { useSettings } from '../../store/settings'
 import { useWeek } from '../../store/week'
@@ -30,7 +30,6 @@ watch(
   },
   { immediate: true },
 )
-const money = (x: number) => decimal(x, x < 20 ? 1 : 0)
 const span = ({ low, median, high }: { low: number; median: number; high: number }, say = (x: number) => decimal(x, 1)) =>
   say(low) === say(high) ? say(median) : `${say(median)} (${say(low)} to ${say(high)})`
 const print = () => window.print()
@@ -38,9 +37,9 @@ const print = () => window.print()
 
 <template>
   <dialog ref="dialog" class="quote" aria-labelledby="quote-head" @close="emit('close')">
-    <h2 id="quote-head">{{ found ? `${money(found.price)} for ${ids.map((id) => names[id]).join(', ')}` : 'Reckoning the price' }}</h2>
+    <h2 id="quote-head">{{ found ? `${moneyWords(found.price)} for ${ids.map((id) => names[id]).join(', ')}` : 'Reckoning the price' }}</h2>
     <p v-if="found && rates.hour > 0" class="own">
-      It comes dearer than that {{ Math.round(100 * found.lose) }} times in 100. An hour then earns {{ span(found.anHour, money) }}.
+      It comes dearer than that {{ Math.round(100 * found.lose) }} times in 100. An hour then earns {{ span(found.anHour, moneyWords) }}.
     </p>
     <p v-else-if="found" class="own">Say what an hour of yours costs: without it only blades and sheets are counted.</p>
     <div class="fields own">
@@ -59,14 +58,14 @@ const print = () => window.print()
       <dd>{{ countWords(Math.round(found.sheets.median), 'sheet') }}, at most {{ Math.round(found.sheets.high) }} in nine of ten</dd>
       <template v-for="p in found.prices" :key="p.risk">
         <dt>Loses {{ Math.round(100 * p.risk) }} in 100 at</dt>
-        <dd>{{ money(p.price) }} <button class="act plain" @click="rates.price = Math.round(p.price)">Ask it</button></dd>
+        <dd>{{ moneyWords(p.price) }} <button class="act plain" @click="rates.price = Math.round(p.price)">Ask it</button></dd>
       </template>
     </dl>
     <div v-if="found" class="paper">
       <h3>Offer</h3>
       <p v-for="id in ids" :key="id">{{ store.rows.find((r) => r.id === id)?.order?.copies ?? 1 }} × {{ names[id] }}</p>
       <p>
-        <b>{{ money(found.price) }}</b>
+        <b>{{ moneyWords(found.price) }}</b>
       </p>
     </div>
     <p class="acts own">

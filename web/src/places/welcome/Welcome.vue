@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { onBeforeRouteLeave, useRouter } from 'vue-router'
 import { sawWords, familyOf, mixes, saws as known, type Saw } from '@green-pitch/core'
 import { setMeta } from '../../data/db'
@@ -20,6 +20,9 @@ const begin = useNewJob()
 
 /** One of each kind and end a saw is told by; the rest on asking. */
 const kinds = known.filter((s, i) => i === known.findIndex((k) => familyOf(k) === familyOf(s) && `${k.ends}` === `${s.ends}`))
+const OwnSaw = defineAsyncComponent(() => import('../../ui/OwnSaw.vue'))
+const asking = ref(false)
+const ownSaws = computed(() => shop.saws.filter((s) => shop.mine.has(s.id) && !known.some((k) => k.id === s.id)))
 const all = ref(false)
 const shown = computed(() => (all.value ? known : kinds))
 /** Saws that stand here, in the order they were named. */
@@ -32,12 +35,12 @@ async function stands(saw: Saw) {
 const makes = computed(() => settings.value.supply.makes)
 /** Kinds of work done on the saws that stand here; all where none was named. */
 const works = computed(() => {
-  const own = new Set(known.filter((s) => shop.mine.has(s.id)).map(familyOf))
+  const own = new Set(shop.saws.filter((s) => shop.mine.has(s.id)).map(familyOf))
   return own.size ? mixes.filter((m) => own.has(m.family)) : mixes
 })
 /** The saw to begin on: one that does what is made, else the first named. */
 const leads = computed(() => {
-  const own = named.value.flatMap((id) => known.find((s) => s.id === id) ?? [])
+  const own = named.value.flatMap((id) => shop.saws.find((s) => s.id === id) ?? [])
   const for_ = new Set(mixes.filter((m) => makes.value.includes(m.id)).map((m) => m.family))
   return own.find((s) => for_.has(familyOf(s))) ?? own[0]
 })
@@ -80,6 +83,9 @@ onBeforeRouteLeave(() => {
         </button>
       </div>
       <button v-if="!all" class="act plain" @click="all = true">All {{ known.length }} kinds</button>
+      <button class="act plain" @click="asking = true">Mine is not among them</button>
+      <span v-for="s in ownSaws" :key="s.id" class="mine">{{ s.short }}, yours</span>
+      <OwnSaw v-if="asking" @close="asking = false" @made="(id) => named.push(id)" />
     </section>
     <section aria-labelledby="w-units" class="line">
       <h2 id="w-units">Inches or millimeters?</h2>

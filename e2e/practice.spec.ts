@@ -112,3 +112,24 @@ test('an opening of one’s own pattern and a cut of one’s own joint; a measur
   await page.getByRole('button', { name: 'tails', exact: true }).click()
   await expect(page.getByRole('heading', { level: 1, name: 'Joint: tails' })).toBeVisible()
 })
+
+test('a class: who saws is named, everybody stands side by side, a page is printed for the machine', async ({ page }) => {
+  await page.goto('/practice')
+  await page.getByText('For a class').click()
+  await page.getByLabel('Who is sawing').fill('Ana')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Ana is sawing')).toBeVisible()
+  // Ana has sawn nothing yet: the ladder begins anew for her, and what was sawn before stays mine
+  await expect(page.getByRole('row', { name: /^me \d+/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'A straight line next' })).toBeVisible()
+  await cut(page).focus()
+  for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowUp')
+  await expect(page.getByText('Half sawn.')).toBeAttached()
+  await page.getByRole('button', { name: 'Stop and look' }).click()
+  await expect(page.getByRole('row', { name: /^Ana 1/ })).toBeVisible()
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Print a page for this machine' }).click(),
+  ])
+  expect(file.suggestedFilename()).toBe('tide-dial-class.pdf')
+})

@@ -195,7 +195,7 @@ describe('rows state their facts', () => {
         .filter((m) => m.build === 'chips')
         .map((m) => m.id)
         .sort(),
-    ).toEqual(['chipboard', 'hardboard', 'mdf', 'osb'])
+    ).toEqual(['chipboard', 'hardboard', 'mdf', 'osb', 'worktop'])
     expect(materials.every((m) => (m.hard === true) === (m.group === 'hardwood'))).toBe(true)
   })
   it('a window names what closes it, whichever saw', () => {

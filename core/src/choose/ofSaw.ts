@@ -1,7 +1,7 @@
 import { clampTrouble, frameClearance, isStrung, profileOf, isJigsaw, isHandFrame } from '../saw/index.js'
 import type { Blade } from '../blade/index.js'
 import { heights, type Job } from '../job/index.js'
-import { depthBelowClamp } from '../cut/index.js'
+import { lengthNeeded } from '../cut/index.js'
 import { margin, stops, yesNo, type Limit, type Margin } from './margin.js'
 
 // Limits that saw, stock and access set: they take whole patterns away, or single saws.
@@ -35,7 +35,6 @@ export const capacity: Limit = {
   },
 }
 
-const TIP = 3 // mm a blade must still stand below the stock at the top of its stroke; estimate
 /** A shank blade must come out below the stock even at the top of its stroke. */
 export const reach: Limit = {
   id: 'reach',
@@ -43,7 +42,7 @@ export const reach: Limit = {
   unit: 'mm',
   test(job, blade) {
     if (!isJigsaw(job.saw)) return undefined
-    return margin('reach', blade.length, depthBelowClamp(job, job.saw) + job.saw.stroke / 2 + TIP, { stroke: job.saw.stroke })
+    return margin('reach', blade.length, lengthNeeded(job, job.saw), { stroke: job.saw.stroke })
   },
 }
 

@@ -53,6 +53,10 @@ export function depthBelowClamp(job: Pick<Job, 'stock' | 'cut'>, saw: Jigsaw): n
   return saw.clampHeight + heights(job).deep
 }
 
+const TIP = 3 // mm a blade must still stand below the stock at the top of its stroke; estimate
+/** Length a jigsaw's blade must have so that its tip stays below the stock, leaning as it may, at the top of the stroke, mm. */
+export const lengthNeeded = (job: Pick<Job, 'stock' | 'cut'>, saw: Jigsaw): number => depthBelowClamp(job, saw) + saw.stroke / 2 + TIP
+
 function jigsawHold(job: Job, saw: Jigsaw, blade: Blade): Hold {
   const sideways = DRIFT[job.cut.finish] / drift(blade, SIDE, depthBelowClamp(job, saw))
   return least(

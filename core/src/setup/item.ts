@@ -12,7 +12,8 @@ export type SetUpItem =
   | { do: 'clean-ends' }
   | { do: 'insert'; depth: number; top?: number; tool?: string }
   | { do: 'pins'; turns: boolean }
-  | { do: 'shank'; end: 'tang' | 'screw-shank'; roller: boolean }
+  /** mm a blade must stand out so that it clears the stock at the top of its stroke */
+  | { do: 'shank'; end: 'tang' | 'screw-shank'; roller: boolean; needs: number }
   | { do: 'teeth'; stroke: 'down' | 'pull' | 'away' }
   | { do: 'jig-teeth'; cutsOn: 'up' | 'down' | 'both' }
   | { do: 'reverse'; setting: ReverseSetting }

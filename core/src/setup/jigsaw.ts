@@ -2,7 +2,7 @@ import { tall, backing, cooling, entering, tilting, type Facts, speeding, swingi
 import { hasMotor, type Jigsaw } from '../saw/index.js'
 import { heights, type Job } from '../job/index.js'
 import { isRound } from '../stock/index.js'
-import { edgeForecast, faceUp, motorLoad, orbitChoice, orbitInUse, overhangFor, youngs } from '../cut/index.js'
+import { edgeForecast, faceUp, lengthNeeded, motorLoad, orbitChoice, orbitInUse, overhangFor, youngs } from '../cut/index.js'
 import type { SetUpItem } from './item.js'
 
 const INCH = 25.4 // mm; a school keeps jigsaws to stock no thicker
@@ -17,7 +17,7 @@ export function jigsawItems(f: Facts, job: Job, saw: Jigsaw): SetUpItem[] {
   const H = heights(job).total
   const items: SetUpItem[] = [
     { do: 'isolate', powered: hasMotor(saw) },
-    { do: 'shank', end: blade.end as 'tang' | 'screw-shank', roller: saw.roller },
+    { do: 'shank', end: blade.end as 'tang' | 'screw-shank', roller: saw.roller, needs: lengthNeeded(job, saw) },
     { do: 'jig-teeth', cutsOn },
   ]
   if (!isRound(stock)) items.push({ do: 'splinter', up: faceUp(job, blade), cutsOn, shown: steadyTear(f), taped: cut.taped === true })

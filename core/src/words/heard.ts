@@ -5,7 +5,7 @@ import type { StrungJob } from '../job/index.js'
 import { decimal } from '../quantity/index.js'
 import { setterOf, type Setter, type StrungSaw } from '../saw/index.js'
 import type { NotHeard, StrokesRead } from '../sound/index.js'
-import { forceWords, lengthWords, noteWords, plainNote, sizeWords, type Say } from './say.js'
+import { countWords, forceWords, lengthWords, noteWords, plainNote, sizeWords, type Say } from './say.js'
 
 /** Why nothing was read, and what to do about it. */
 export const notHeardWords: Record<NotHeard, string> = {
@@ -116,6 +116,18 @@ export function frameWords(fit: LeverFit, say: Say): string {
   return fit.force > 0.5 ? 'It pulls every blade with the same force.' : 'It stretches every blade by the same length.'
 }
 
+/** What one mark more does to this blade: “one mark is about 170 MPa, two semitones”; nothing where a mark is not told from none. */
+export function oneMarkWords(fit: LeverFit, saw: StrungSaw, blade: Blade): string {
+  const setter = setterOf(saw)
+  const mid = (fit.range[0] + fit.range[1]) / 2
+  const [low, high] = [stressAtMark(fit, blade, mid - 0.5).value, stressAtMark(fit, blade, mid + 0.5).value]
+  if (!(low > 0 && high > low)) return ''
+  const one = { lever: 'One mark', screw: 'One turn', flex: 'One millimeter of flex' }[setter]
+  const semitones = 6 * Math.log2(high / low)
+  const heard = semitones < 0.75 ? 'less than a semitone' : countWords(Math.round(semitones), 'semitone')
+  return ` ${one} is about ${Math.round((high - low) / 10) * 10} MPa here, ${heard}.`
+}
+
 /** What the marks heard so far are worth, in a sentence or two. */
 export function calibrationWords(saw: StrungSaw, blade: Blade, band: GreenBand, others: readonly Blade[], say: Say): string {
   const fit = leverFit(saw)
@@ -123,11 +135,13 @@ export function calibrationWords(saw: StrungSaw, blade: Blade, band: GreenBand, 
   if (!fit) return `Nothing heard on this saw yet. Set the ${setterName[setter]}, pluck, and note its mark: two or three do.`
   const green = greenMarks(saw, blade, band)
   const own = green ? `**Green for ${sizeWords(blade)}: ${greenMarksWords(green, setter, say)}.** ` : ''
-  if (fit.guess) return `${own}Heard on one size only, so other sizes are a guess. Pluck one more, clearly thicker or thinner.`
+  const one = oneMarkWords(fit, saw, blade)
+  if (fit.guess)
+    return `${own}${one.trim()} Heard on one size only, so other sizes are a guess. Pluck one more, clearly thicker or thinner.`
   // the size nearest to the one in the saw says most to whoever stands at it
   const near = [...others].sort((a, b) => Math.abs(a.width - blade.width) - Math.abs(b.width - blade.width))[0]
   const next = near && { blade: near, at: stressAtMark(fit, near, (fit.range[0] + fit.range[1]) / 2) }
-  return `${own}${frameWords(fit, say)} Other sizes follow${next ? `: at ${markWords((fit.range[0] + fit.range[1]) / 2, setter, say)} ${sizeWords(next.blade)} has about ${Math.round(next.at.value / 5) * 5} MPa` : ''}.`
+  return `${own}${frameWords(fit, say)} Other sizes follow${next ? `: at ${markWords((fit.range[0] + fit.range[1]) / 2, setter, say)} ${sizeWords(next.blade)} has about ${Math.round(next.at.value / 5) * 5} MPa` : ''}.${one}`
 }
 
 /** What two plucks, before a cut and after it, say of the clamps. */

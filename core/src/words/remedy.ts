@@ -8,7 +8,9 @@ import {
   type Sign,
   type TestId,
 } from '../diagnose/index.js'
+import type { Job } from '../job/index.js'
 import { type Saw, hasMotor } from '../saw/index.js'
+import { familyOfStock } from '../stock/index.js'
 import { decimal } from '../quantity/index.js'
 import { limitNames } from './limit.js'
 import { lengthWords, minutesWords, numberWords, type Say } from './say.js'
@@ -333,4 +335,19 @@ export function stepCaution({ kind, id }: NextStep, saw: Saw): string {
   return touches
     ? 'Unplug, or take the battery out, before you touch the blade; a blade just used is hot.'
     : 'Try it in the waste or on scrap, hands off the line of the blade.'
+}
+
+/** What can be done at once about a sign, whatever its cause: what sanding mends of a face, and what keeps a kerf open. */
+export function atOnceWords(signs: readonly Sign[], { stock }: Pick<Job, 'stock'>, say: Say): string[] {
+  const out: string[] = []
+  const { material } = stock
+  if (signs.some((s) => s === 'chips-under' || s === 'chips-top' || s === 'fuzz-under') && familyOfStock(material).fibrous)
+    out.push(
+      material.veneer === undefined
+        ? 'Sanding takes fuzz off; where fibers are torn out, the face must come down to the bottom of the tear, or be filled.'
+        : `Sanding takes fuzz off, and what is torn less than half the ${lengthWords(material.veneer, say)} of its face layer. A deeper chip shows what lies under it: fill it, or cut with the other face up.`,
+    )
+  if (signs.includes('binds'))
+    out.push('Where the kerf closes behind the blade, push a thin wedge into it and hold up the offcut; never force a pinched blade.')
+  return out
 }

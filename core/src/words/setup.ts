@@ -148,10 +148,12 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
       return `Hook both pins home, then turn the handle up${item.turns ? '; **both ends alike**, or the blade twists' : ''}.`
     case 'turn-blade':
       return `Turn the blade **${item.degrees}° in its frame, both ends alike**, so that the frame passes beside the board.`
-    case 'shank':
+    case 'shank': {
+      const long = ` A blade of **${lengthWords(Math.ceil(item.needs / 5) * 5, say)} or more**: the tip must stay below the stock at the top of the stroke.`
       return item.end === 'tang'
-        ? `Push the shank in until it locks, then tug${item.roller ? '; the **roller touches the back, and does not bend it**; a drop of oil on it' : ''}.`
-        : `Seat the shank, tighten its screw, then tug${item.roller ? '; the **roller touches the back, and does not bend it**' : ''}.`
+        ? `Push the shank in until it locks, then tug${item.roller ? '; the **roller touches the back, and does not bend it**; a drop of oil on it' : ''}.${long}`
+        : `Seat the shank, tighten its screw, then tug${item.roller ? '; the **roller touches the back, and does not bend it**' : ''}.${long}`
+    }
     case 'jig-teeth':
       return {
         up: `Teeth forward, **pointing up**: it cuts on the up stroke and ${tornWords(job).does} the upper face.`,

@@ -245,6 +245,8 @@ export interface PracticeRecord extends Kept, Pick<Scored, 'score' | 'stray' | '
   /** an exercise of the ladder, or what of one’s own */
   shape?: ShapeName
   own?: string
+  /** who sawed it, where several share this device; absent: its owner */
+  who?: string
   /** the blade as it is called by its maker’s number, and the stock */
   blade: string
   stock: string

@@ -40,7 +40,20 @@ export const usePractice = defineStore('practice', () => {
   const pattern = usePattern()
   const settings = useSettings()
   const list = useList('practice', (a, b) => b.at - a.at)
-  const tried = computed(() => list.rows.value.map(({ shape, ...r }): Tried => ({ ...r, ...(shape && { shape }) })))
+  /** Who is at the saw: pupils share a device, and each has a ladder, a curve and a hand of their own. */
+  const who = ref('')
+  const byWho = computed(() => list.rows.value.filter((r) => (r.who ?? '') === who.value))
+  const tried = computed(() => byWho.value.map(({ shape, ...r }): Tried => ({ ...r, ...(shape && { shape }) })))
+  const names = computed(() => [...new Set(list.rows.value.flatMap((r) => r.who ?? []))].sort((a, b) => a.localeCompare(b)))
+  /** Each one's cuts on this kind of saw: how many, the best score, and the last. */
+  const side = computed(() =>
+    ['', ...names.value].flatMap((name) => {
+      const own = list.rows.value.filter((r) => (r.who ?? '') === name && r.family === family.value)
+      return own.length
+        ? [{ name, cuts: own.length, best: Math.max(...own.map((r) => r.score)), last: own[0]!.score, stray: own[0]!.stray }]
+        : []
+    }),
+  )
 
   const own = computed(() => familyOf(answer.job.saw))
   const chosenFamily = ref<Family>()
@@ -132,6 +145,7 @@ export const usePractice = defineStore('practice', () => {
       at: Date.now(),
       family: 'cut' in c ? 'hand' : 'ring' in c ? own.value : family.value,
       ...('shape' in c ? { shape: c.shape } : { own: name ?? '' }),
+      ...(who.value && { who: who.value }),
       blade: bladeWords(blade, settings.say),
       stock: job.stock.material.name,
       score: found.score,
@@ -154,6 +168,9 @@ export const usePractice = defineStore('practice', () => {
   const curve = computed(() => learningCurve(ofFamily.value))
   return {
     rows: list.rows,
+    who,
+    names,
+    side,
     load: list.load,
     family,
     own,

@@ -178,6 +178,7 @@ const practiceRecord = Joi.object<PracticeRecord, true>({
   family: one(sawFamilies).required(),
   shape: one(shapes),
   own: name(120).optional(),
+  who: name(40).optional(),
   blade: name(120).required(),
   stock: name(120).required(),
   score: Joi.number().min(0).max(100).required(),

@@ -91,6 +91,12 @@ const saw = async () => (await run.beginSteps({ of: 'slices', slices: { ...task.
       <p v-if="inlay !== undefined" class="wide">
         Inlay of two sheets {{ mm(sheet) }} thick, sawn together: tilt the table <b class="mono">{{ inlay.toFixed(2) }}°</b> and the kerf
         closes.
+        <b
+          >The ground on top, the inlay’s wood under it; the table’s left side down, and the inlay kept to the right of the blade all the
+          way round.</b
+        >
+        So the inside piece is wider below, and the lower sheet’s goes up into the upper one from underneath. Tilted to the right, keep it
+        to the left. First a square of 20 mm in scrap of both: falls it through, tilt less; stands it proud, tilt more.
       </p>
     </section>
     <section class="fields">

@@ -9,6 +9,7 @@ import { usePractice, type Choice } from '../../store/practice'
 import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
 import Mark from '../../ui/Mark.vue'
+import ClassPart from './ClassPart.vue'
 import LearningCurve from './LearningCurve.vue'
 import Peeled from './Peeled.vue'
 import TheCut from './TheCut.vue'
@@ -140,6 +141,7 @@ onMounted(() => {
         :skill="jobs.job.cut.skill"
         @take="takeSkill"
       />
+      <ClassPart />
       <section aria-labelledby="ladder-head">
         <h2 id="ladder-head">
           <select

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { causeNames, signNames, signsOf, sizeWords, type CauseId, type Sign } from '@green-pitch/core'
+import { atOnceWords, causeNames, signNames, signsOf, sizeWords, type CauseId, type Sign } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useRemedy } from '../../store/remedy'
+import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
 import SignPicture from '../../draw/SignPicture.vue'
 import NextStep from './NextStep.vue'
@@ -15,6 +16,7 @@ import { dayWords } from '../../ui/clock'
 const remedy = useRemedy()
 const answer = useAnswer()
 const jobs = useJob()
+const settings = useSettings()
 const trouble = useTrouble()
 const route = useRoute()
 const router = useRouter()
@@ -32,6 +34,7 @@ onMounted(async () => {
   if (asked) void router.replace({ query: { ...route.query, sign: undefined } })
 })
 const found = computed(() => remedy.diagnosis)
+const atOnce = computed(() => atOnceWords(told.value, answer.job, settings.say))
 const first = computed(() => found.value?.causes[0])
 const heading = computed(() => {
   if (!told.value.length) return 'What do you see?'
@@ -77,6 +80,7 @@ async function settle(cause: CauseId | 'nothing') {
 
       <section v-if="found" class="answer">
         <NextStep :found="found" @settle="settle" />
+        <p v-for="t in atOnce" :key="t" class="at-once">{{ t }}</p>
         <WhySo v-if="first && !found.nothing" :found="found" @settle="settle" />
       </section>
     </div>
@@ -132,6 +136,9 @@ async function settle(cause: CauseId | 'nothing') {
   border: 2px solid var(--ink);
   padding: 5px 7px 7px;
   font-weight: 600;
+}
+.at-once {
+  margin-top: 10px;
 }
 .press {
   margin-top: 10px;

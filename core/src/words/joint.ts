@@ -105,10 +105,10 @@ export function jointHeading(l: LayOut, say: Say): string {
     case 'mitre': {
       const f = mitreFigures(s)
       return f.mitre < 0.05
-        ? `${count(s.sides, 'side')} standing: tilt the blade ${degrees(f.tilt)}`
+        ? `${s.sides === 4 ? 'A box' : `A box of ${count(s.sides, 'side')}`}: the sides stand, tilt the blade ${degrees(f.tilt)}`
         : f.tilt < 0.05
-          ? `${count(s.sides, 'side')} lying flat: miter ${degrees(f.mitre)}`
-          : `${count(s.sides, 'side')} at ${anA(degrees(s.lean))} bevel: miter ${degrees(f.mitre)}, blade tilted ${degrees(f.tilt)}`
+          ? `${s.sides === 4 ? 'A picture frame' : `A flat frame of ${count(s.sides, 'side')}`}: miter ${degrees(f.mitre)}`
+          : `${count(s.sides, 'side')} splayed ${degrees(s.lean)} from upright: miter ${degrees(f.mitre)}, blade tilted ${degrees(f.tilt)}`
     }
     case 'cope': {
       const f = copeFigures(s)
@@ -275,6 +275,8 @@ export function atBench(l: LayOut, say: Say): AtBench[] {
     const deep = `${lengthWords(Math.round(cut.depth * 10) / 10, say)} ${cut.through ? 'long' : 'deep'}`
     const strokes = Math.max(1, Math.round(cut.strokes))
     const go = `${cut.saw ? `${startWords(cut.saw.blade)} ` : ''}${capital(deep)}: about ${strokes} stroke${strokes === 1 ? '' : 's'}.`
+    const view = VIEWS[cut.name] ?? l.views[0]?.name
+    const lines = l.views.find((v) => v.name === view)?.shapes.filter((s) => s.layer === 'cut').length ?? 0
     return Array.from({ length: cut.count }, (_, i) => ({
       head: cut.count > 1 ? `${name.split(',')[0]}: ${i + 1} of ${cut.count}` : name,
       text: held,
@@ -283,9 +285,21 @@ export function atBench(l: LayOut, say: Say): AtBench[] {
       seconds: cut.seconds / cut.count,
       length: cut.depth,
       with: cut.saw && { job: cut.job, saw: cut.saw },
-      view: VIEWS[cut.name] ?? l.views[0]?.name,
+      view,
+      ...lineOf(i, lines, cut),
     }))
   })
+}
+
+/**
+ * Which of the saw lines drawn is the one in hand: each board is drawn once, and of slanting ones all of one slope come first.
+ * Nothing where the drawing holds other lines beside those of this cut.
+ */
+function lineOf(i: number, lines: number, { count, tilt, name }: CutFound): { drawn?: number } {
+  if (!lines || count % lines) return {}
+  const k = i % lines
+  const slanted = (tilt !== undefined && tilt > 0 && lines > 2) || name === 'tails' || name === 'pins'
+  return { drawn: slanted ? (k < lines / 2 ? 2 * k : 2 * (k - lines / 2) + 1) : k }
 }
 
 /** @param alone how deep it goes is said beside it */
@@ -296,7 +310,7 @@ function cutText(l: LayOut, c: CutFound, say: Say, alone = false): string {
       : c.tilt && c.hold === 'upright'
         ? `, the saw leant ${degrees(c.tilt)} on the end grain`
         : c.tilt && c.hold === 'box'
-          ? `, the blade tilted ${degrees(c.tilt)}`
+          ? ` at the miter, the piece leant ${degrees(c.tilt)} in it: a box’s blade stands plumb`
           : ''
   const pull = c.saw?.blade.plate?.strokes === 'pull'
   const bears =

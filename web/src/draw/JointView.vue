@@ -5,7 +5,7 @@ import type { Dim, Shape, View } from '@green-pitch/core/joint'
 import Hatch from './Hatch.vue'
 
 /** One view of a joint to scale: board, waste, saw and knife lines, marks to step off with one rule, dimensions. */
-const props = defineProps<{ view: View; scale: number; hatch: Material['hatch']; say: Say; label: string }>()
+const props = defineProps<{ view: View; scale: number; hatch: Material['hatch']; say: Say; label: string; at?: number }>()
 const id = useId()
 const LEFT = 72
 const RIGHT = 84
@@ -91,7 +91,15 @@ const order = computed(() =>
     </defs>
     <path v-for="(s, i) in of('board')" :key="`b${i}`" :d="path(s)" :fill="`url(#${id}h)`" stroke="var(--ink)" stroke-width="1.6" />
     <path v-for="(s, i) in of('waste')" :key="`w${i}`" :d="path(s)" fill="var(--faint)" stroke="none" />
-    <path v-for="(s, i) in of('cut')" :key="`c${i}`" :d="path(s)" fill="none" stroke="var(--ink)" stroke-width="1.6" />
+    <path
+      v-for="(s, i) in of('cut')"
+      :key="`c${i}`"
+      :d="path(s)"
+      fill="none"
+      :stroke="at === undefined || at === i ? 'var(--ink)' : 'var(--soft)'"
+      :stroke-width="at === i ? 5 : 1.6"
+      :class="{ 'in-hand': at === i }"
+    />
     <path v-for="(s, i) in of('board')" :key="`o${i}`" :d="path(s)" fill="none" stroke="var(--ink)" stroke-width="1.6" />
     <path
       v-for="(s, i) in of('knife')"

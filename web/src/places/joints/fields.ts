@@ -78,7 +78,7 @@ export const fields: Record<JointKind, Field[]> = {
   ],
   mitre: [
     mitre.number('sides', 'Sides'),
-    mitre.number('lean', 'Bevel, degrees', 0.5),
+    mitre.number('lean', 'Lean: 0 stands, 90 lies flat', 0.5),
     mitre.length('length', 'Length of a side'),
     mitre.length('width', 'Width'),
     mitre.length('thickness', 'Thickness'),

@@ -22,6 +22,8 @@ const { width, height } = useElementSize(box)
 const panel = computed(() => run.record?.plan && run.panelOf(run.record.plan))
 const slices = computed(() => run.record?.slices && { task: run.record.slices, plan: planSlices(run.record.slices) })
 const drawn = computed(() => joint.found.views.find((v) => v.name === props.step.view) ?? joint.found.views[0])
+/** Which of the lines drawn is in hand. */
+const at = computed(() => (typeof props.step.drawn === 'number' ? props.step.drawn : undefined))
 const scale = computed(() =>
   drawn.value ? Math.max(0.05, Math.min((width.value - 150) / drawn.value.width, (height.value - 60) / drawn.value.height)) : 1,
 )
@@ -37,7 +39,8 @@ const scale = computed(() =>
       :scale="scale"
       :hatch="jobs.job.stock.material.hatch"
       :say="settings.say"
-      :label="viewNames[drawn.name]"
+      :at="at"
+      :label="`${viewNames[drawn.name]}${at === undefined ? '' : ', the line in hand drawn thick'}`"
     />
   </div>
   <div class="watch" aria-live="polite">

@@ -21,7 +21,9 @@ function* sessions(kind: 'machine' | 'hand' | 'beyond' | 'hand beyond'): Generat
       : machineSession({ seed, kind: k % 3 === 2 ? 'jigsaw' : 'scroll', disturbance, room, loud, breaks: true, beyond })
   }
 }
-for (const kind of (process.env.KINDS?.split(',') ?? ['machine', 'hand', 'beyond', 'hand beyond']) as ('machine' | 'hand' | 'beyond' | 'hand beyond')[]) {
+for (const kind of (process.env.KINDS?.split(',') ?? ['machine', 'hand', 'beyond', 'hand beyond']) as (
+  'machine' | 'hand' | 'beyond' | 'hand beyond'
+)[]) {
   const all: Judged[] = []
   const plain = { found: 0, openings: 0, error: [] as number[] }
   for (const s of sessions(kind)) {

@@ -133,8 +133,7 @@ function disturb(kind: Disturbance, n: number, rate: number, r: Rnd): Float32Arr
         const ph = (f * i) / rate
         const w = white()
         out[i] =
-          (0.5 + 0.5 * Math.max(0, sin(2 * Math.PI * ph))) * (bands[0]!.put(w) + 0.7 * bands[1]!.put(w)) +
-          0.1 * sin(2 * Math.PI * 3 * ph)
+          (0.5 + 0.5 * Math.max(0, sin(2 * Math.PI * ph))) * (bands[0]!.put(w) + 0.7 * bands[1]!.put(w)) + 0.1 * sin(2 * Math.PI * 3 * ph)
       }
       t += on + Math.round(between(r, 10, 60) * rate)
     }
@@ -317,7 +316,10 @@ export function machineSession({ seed, kind, disturbance, room, loud, breaks = f
   const drift = Array.from({ length: 3 }, () => [between(r, 0.02, 0.4), between(r, 0, 0.12), 2 * Math.PI * r()] as const)
   const voice = (t: number) => drift.reduce((v, [f, a, p]) => v * (1 + a * sin(2 * Math.PI * f * t + p)), 1)
   let was = 1
-  for (let j = 0; j < n; j++) out[j] = gain * ((j % 16 ? was : (was = voice(j / rate))) * saw[j]! + over * cuts[j]! + idleLevel * (db(room) * noise[j]! + db(loud) * other[j]!))
+  for (let j = 0; j < n; j++)
+    out[j] =
+      gain *
+      ((j % 16 ? was : (was = voice(j / rate))) * saw[j]! + over * cuts[j]! + idleLevel * (db(room) * noise[j]! + db(loud) * other[j]!))
   echo(out, rate, r)
   // a converter clips
   for (let j = 0; j < n; j++) out[j] = Math.max(-1, Math.min(1, out[j]!))

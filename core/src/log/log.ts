@@ -42,7 +42,12 @@ export interface LogEntry {
     cleanUp?: number
   }
   /** what was heard at the saw before the cut: MPa, strokes a minute, their doubt, and when */
-  heard?: { stress?: HeardValue; spm?: HeardValue }
+  heard?: {
+    stress?: HeardValue
+    spm?: HeardValue
+    /** the cut itself: openings heard, s of sawing and strokes in them */
+    cut?: { openings: number; sawing: number; strokes: number }
+  }
   /** what came of it */
   minutes: number
   /** length sawn, mm */

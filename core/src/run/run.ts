@@ -7,6 +7,8 @@ export interface RunEvent {
   event: RunEventKind
   /** the ring it is about */
   ring?: number
+  /** sawing of it as it was heard, s and strokes; one that was pressed has none */
+  heard?: { sawing: number; strokes: number; standIn?: boolean }
 }
 
 export interface RunState {

@@ -16,14 +16,14 @@ import {
   type Section,
   type StrokesRead,
 } from '@green-pitch/core'
-import captureUrl from '../work/capture.worklet.js?url&no-inline'
 import type { PluckHeard, SoundWork, Told } from '../work/soundWork'
 import { withHeard, withSpan } from '../data/ticket'
 import { useAnswer } from './answer'
 import { useJob } from './job'
+import { openMicrophone, type Microphone, type NoMicrophone } from './microphone'
 import { useShop } from './shop'
 
-export type Ear = 'off' | 'asking' | 'listening' | 'denied' | 'insecure' | 'none' | 'failed'
+export type Ear = 'off' | 'asking' | 'listening' | NoMicrophone
 export type Source = 'microphone' | 'recording' | 'stand-in'
 
 /** The ear at the saw: the microphone, a recording or a stand-in, read by a worker; what is heard goes on the ticket. */
@@ -46,8 +46,7 @@ export const useListen = defineStore('listen', () => {
     thread ??= new Worker(new URL('../work/sound.worker.ts', import.meta.url), { type: 'module' })
     return (work ??= wrap<SoundWork>(thread))
   }
-  let stream: MediaStream | undefined
-  let context: AudioContext | undefined
+  let microphone: Microphone | undefined
 
   // ---- what was heard, on the ticket
   function takePluck(heard: PluckHeard, source: Source) {
@@ -93,35 +92,17 @@ export const useListen = defineStore('listen', () => {
   async function start() {
     stop()
     trouble.value = ''
-    if (!window.isSecureContext || !('mediaDevices' in navigator)) {
-      ear.value = 'insecure'
-      return
-    }
     ear.value = 'asking'
-    try {
-      stream = await navigator.mediaDevices.getUserMedia({
-        audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false, channelCount: 1 },
-      })
-    } catch (error) {
-      const name = error instanceof Error ? error.name : ''
-      ear.value =
-        name === 'NotAllowedError' || name === 'SecurityError'
-          ? 'denied'
-          : name === 'NotFoundError' || name === 'OverconstrainedError'
-            ? 'none'
-            : 'failed'
+    const found = await openMicrophone()
+    if (typeof found === 'string') {
+      ear.value = found
       return
     }
+    microphone = found
     try {
-      context = new AudioContext()
-      await context.audioWorklet.addModule(captureUrl)
-      const node = new AudioWorkletNode(context, 'capture', { numberOfInputs: 1, numberOfOutputs: 0 })
-      context.createMediaStreamSource(stream).connect(node)
-      const { port1, port2 } = new MessageChannel()
-      node.port.postMessage(port1, [port1])
       await worker().listen(
-        transfer(port2, [port2]),
-        context.sampleRate,
+        transfer(found.port, [found.port]),
+        found.rate,
         what.value,
         proxy((told: Told) => {
           if (told.what === 'level') level.value = told.level
@@ -129,8 +110,7 @@ export const useListen = defineStore('listen', () => {
           else takeStrokes(told.read)
         }),
       )
-      await context.resume()
-      stream.getAudioTracks()[0]?.addEventListener('ended', () => stop())
+      found.onEnd(() => stop())
       ear.value = 'listening'
     } catch {
       stop()
@@ -138,10 +118,9 @@ export const useListen = defineStore('listen', () => {
     }
   }
   function stop() {
-    stream?.getTracks().forEach((t) => t.stop())
-    void context?.close().catch(() => undefined)
-    if (work && stream) void work.stop()
-    stream = context = undefined
+    microphone?.stop()
+    if (work && microphone) void work.stop()
+    microphone = undefined
     level.value = 0
     ear.value = 'off'
   }

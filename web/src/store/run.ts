@@ -13,6 +13,7 @@ import {
   threadingSeconds,
   type AtBench,
   type CutOutcome,
+  type RunEvent,
   type RunEventKind,
   type RunState,
 } from '@green-pitch/core'
@@ -141,12 +142,12 @@ export const useRun = defineStore('run', () => {
       threading: r.ring.role === 'opening' ? threadingSeconds(answer.job.saw) : 0,
     }))
   }
-  async function report(what: RunEventKind, ring?: number) {
+  async function report(what: RunEventKind, ring?: number, heard?: RunEvent['heard']) {
     const r = record.value
     if (!r) return
     // two deeds in one millisecond must not be one
     const at = Math.max(time(), (r.events.at(-1)?.at ?? 0) + 1)
-    const happened = ring === undefined ? { at, event: what } : { at, event: what, ring }
+    const happened: RunEvent = { at, event: what, ...(ring !== undefined && { ring }), ...(heard && { heard }) }
     // another tab or a hand-over may have added to the same run: nothing of either is lost
     await row.change((stored) => stored && { ...stored, events: mergeEvents(stored.events, [happened]) })
   }
@@ -168,6 +169,7 @@ export const useRun = defineStore('run', () => {
       jobId: r.id,
       title: jobs.name,
       ...told,
+      ...(heardCut(r) && { heard: { ...told.heard, ...heardCut(r) } }),
       ...shop.carried(told.blade.id),
       ...(faults.length && { faults }),
       ...how,
@@ -183,6 +185,19 @@ export const useRun = defineStore('run', () => {
       if (!r.of) await jobs.logged()
     }
     return kept
+  }
+  /** What was heard of each ring that counts as done; a stand-in's sawing is nobody's. */
+  function heardOf(r: RunRecord) {
+    const of = new Map<number, NonNullable<RunEvent['heard']>>()
+    for (const e of r.events)
+      if (e.ring !== undefined && e.heard && !e.heard.standIn && state.value.done.has(e.ring)) of.set(e.ring, e.heard)
+    return of
+  }
+  /** The whole of it, for the log. */
+  function heardCut(r: RunRecord) {
+    const all = [...heardOf(r).values()]
+    const sum = (f: (h: (typeof all)[number]) => number) => Math.round(all.reduce((t, h) => t + f(h), 0))
+    return all.length ? { cut: { openings: all.length, sawing: sum((h) => h.sawing), strokes: sum((h) => h.strokes) } } : undefined
   }
   /** min, a tenth at the least */
   const minutesOf = (s: RunState) => Math.max(0.1, Math.round(s.seconds / 6) / 10)
@@ -206,11 +221,20 @@ export const useRun = defineStore('run', () => {
     const remembered = answer.remembered({ median: r.total, low: (r.total * low) / median, high: (r.total * high) / median })
     const parts = partsOf(f)
     const sum = (part: 'sawing' | 'threading') => r.order.reduce((t, id) => t + (parts[id]?.[part] ?? 0), 0)
-    const rings = stale.value ? [] : [...s.perRing].map(([id, took]) => ({ took, ...parts[id]! }))
+    // what was heard of a ring is its sawing alone, without the hands between; what was pressed is both
+    const heard = heardOf(r)
+    const rings = stale.value
+      ? []
+      : [...s.perRing].map(([id, took]) => {
+          const ear = heard.get(id)
+          return ear ? { took: ear.sawing, sawing: parts[id]!.sawing, threading: 0 } : { took, ...parts[id]! }
+        })
     return {
       ...remembered,
       predicted: { ...remembered.predicted, sawing: sum('sawing'), threading: sum('threading') },
       ...(rings.length && { rings }),
+      // a made-up session pressed some of it: nobody's saw is learned from that
+      ...(r.events.some((e) => e.heard?.standIn) && { ignored: true }),
       length: f.length,
     }
   }

@@ -1,4 +1,5 @@
 import {
+  createWatch,
   hann,
   listener,
   pluckSound,
@@ -7,6 +8,10 @@ import {
   readStrokeRate,
   sawSound,
   spectrum,
+  standInSession,
+  type Heard,
+  type StandInSession,
+  type WatchOptions,
   type PluckRead,
   type PluckSound,
   type StrokesRead,
@@ -67,6 +72,8 @@ function sound(samples: Float32Array): Float32Array {
 const LOUDEST = 8 // times full scale
 
 let live: MessagePort | undefined
+/** the made-up session that is heard */
+let playing: object | undefined
 
 export const soundWork = {
   /** Reads a recording: the surest pluck in it. */
@@ -114,7 +121,37 @@ export const soundWork = {
     }
     live = port
   },
+  /** Hears the saw along the work until `stop`. */
+  watch(port: MessagePort, options: WatchOptions, tell: (heard: Heard[]) => void): void {
+    soundWork.stop()
+    const ear = createWatch(options)
+    port.onmessage = ({ data }: MessageEvent<Float32Array>) => {
+      const heard = ear.push(data)
+      if (heard.length) tell(heard)
+    }
+    live = port
+  },
+  /** A whole recording at once. */
+  watchRecording(samples: Float32Array, options: WatchOptions): Heard[] {
+    const ear = createWatch(options)
+    return [...ear.push(samples), ...ear.end()]
+  },
+  /** A made-up session, so many times as fast as at a saw, until it is over or stopped. */
+  async watchStandIn(session: StandInSession, options: WatchOptions, pace: number, tell: (heard: Heard[]) => void): Promise<void> {
+    soundWork.stop()
+    const { samples } = standInSession(session)
+    const ear = createWatch(options)
+    const block = Math.round((options.rate * pace) / 10)
+    const mine = (playing = {})
+    for (let i = 0; i < samples.length && playing === mine; i += block) {
+      const heard = ear.push(samples.subarray(i, i + block))
+      if (heard.length) tell(heard)
+      await new Promise((done) => setTimeout(done, 100))
+    }
+    if (playing === mine) tell(ear.end())
+  },
   stop(): void {
+    playing = undefined
     live?.close()
     live = undefined
   },

@@ -12,6 +12,7 @@ const QUIET = 1.1 // nats of brightness over the room that a stroke has at least
 const FAINT = 1.5 // nats below an ordinary stroke here under which it is none
 const FADES = 0.008 // nats a second
 const FINDS = 5.5 // s that a rhythm which begins anew may take to be found
+const EVENEST = 0.027 // spread of gaps below which it is a machine's or a band's
 const LATE = 1.9 // s after which nothing is told any more
 
 interface Stroke {
@@ -245,7 +246,9 @@ export class Hand {
     const spreads = cut.evenness.filter((_, i) => i % 2 === 0)
     const scores = cut.evenness.filter((_, i) => i % 2)
     const mean = (x: number[]) => (x.length ? x.reduce((a, b) => a + b, 0) / x.length : 0)
-    const sure = spreads.length ? squash((mean(scores) - 0.42) * 9) * squash((0.3 - mean(spreads)) * 16) : 0.3
+    // hands are never as even as a metronome, nor as uneven as knocks
+    const human = squash((mean(spreads) - EVENEST) / 0.006) * squash((0.3 - mean(spreads)) * 16)
+    const sure = spreads.length ? squash((mean(scores) - 0.42) * 9) * human : 0.3
     this.told.push({
       what: 'opening',
       from: Math.max(0, cut.from),

@@ -38,3 +38,4 @@ export function createWatch({ saw, strokes, rate }: WatchOptions): Watch {
     },
   }
 }
+export { standInSession, type StandInSession } from './standIn.js'

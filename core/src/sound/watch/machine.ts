@@ -419,7 +419,10 @@ export class Machine {
     )
     const margin = score - this.threshold
     const { from, to } = { from: sawn[0]!.t - TICK, to: sawn.at(-1)!.t }
-    const sure = squash((found.apart - APART - 0.8) / 0.5) * squash((margin + 0.3) / 0.7) * (this.buried() ? 0.3 : 1)
+    // two machines take turns at being heard: neither's minutes are known
+    const steady = on.filter((t) => Math.abs(t.f / rate - 1) < 0.1).length / on.length
+    const sure =
+      squash((found.apart - APART - 0.8) / 0.5) * squash((margin + 0.3) / 0.7) * squash((steady - 0.72) / 0.06) * (this.buried() ? 0.3 : 1)
     this.told.push({
       what: 'opening',
       from,

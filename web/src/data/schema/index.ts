@@ -126,7 +126,14 @@ export const runRecord = Joi.object<RunRecord, true>({
   predicted: Joi.array().items(from0).max(100_000).required(),
   total: from0.required(),
   events: Joi.array()
-    .items(Joi.object<RunEvent, true>({ at: from0.required(), event: one(runEventKinds).required(), ring: ringId }))
+    .items(
+      Joi.object<RunEvent, true>({
+        at: from0.required(),
+        event: one(runEventKinds).required(),
+        ring: ringId,
+        heard: Joi.object({ sawing: from0.required(), strokes: from0.required(), standIn: yes }),
+      }),
+    )
     .max(500_000)
     .required(),
   logged: yes.required(),

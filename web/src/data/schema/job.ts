@@ -275,4 +275,8 @@ export const job = Joi.object<Job, true>({
   teethSchool: one(teethSchools).required(),
 })
 const heardValue = Joi.object<HeardValue, true>({ value: from0.required(), doubt: from0.required(), at: from0.required(), standIn: yes })
-export const heard = Joi.object({ stress: heardValue, spm: heardValue })
+export const heard = Joi.object({
+  stress: heardValue,
+  spm: heardValue,
+  cut: Joi.object({ openings: whole.min(1).required(), sawing: from0.required(), strokes: from0.required() }),
+})

@@ -11,6 +11,7 @@ import { useSizeKeys } from '../../ui/sizeKeys'
 import SpeedRule from '../../draw/SpeedRule.vue'
 import { alongTabs } from '../../ui/tabs'
 import Mark from '../../ui/Mark.vue'
+import NoMicrophone from '../../ui/NoMicrophone.vue'
 import Themed from '../../ui/Themed.vue'
 import CarriedNote from './CarriedNote.vue'
 import ChatterPart from './ChatterPart.vue'
@@ -63,6 +64,9 @@ async function open() {
   const f = await openFile(['.wav', '.flac', '.mp3', '.ogg', '.m4a', '.webm'])
   if (f) await listen.open(f)
 }
+const noMicrophone = computed(() =>
+  listen.ear === 'off' || listen.ear === 'asking' || listen.ear === 'listening' ? undefined : listen.ear,
+)
 </script>
 
 <template>
@@ -126,20 +130,7 @@ async function open() {
         </div>
 
         <p v-if="listen.trouble" class="trouble" role="alert"><Mark state="near" />{{ listen.trouble }}</p>
-        <p v-if="listen.ear === 'denied'" class="trouble" role="alert">
-          <Mark state="beyond" />The browser was told not to listen here. Allow the microphone beside the address, then press Listen again;
-          a recording works too.
-        </p>
-        <p v-else-if="listen.ear === 'insecure'" class="trouble" role="alert">
-          <Mark state="beyond" />Browsers lend the microphone to secure pages only. Open this page by https or on the machine that serves it
-          (npm run demo -- --lan), or open a recording.
-        </p>
-        <p v-else-if="listen.ear === 'none' || listen.ear === 'failed'" class="trouble" role="alert">
-          <Mark state="beyond" />{{
-            listen.ear === 'none' ? 'No microphone was found.' : 'The microphone could not be opened; does another program hold it?'
-          }}
-          Open a recording instead.
-        </p>
+        <NoMicrophone v-if="noMicrophone" :why="noMicrophone" again="Listen" />
 
         <div class="sources">
           <button v-if="listen.ear !== 'listening'" class="act main" :disabled="listen.ear === 'asking'" @click="listen.start()">

@@ -121,14 +121,17 @@ async function example() {
 }
 /** What the ear said before this cut. */
 function heardBefore({ heard, blade, job }: LogRecord): string {
-  const { stress, spm } = heard ?? {}
+  const { stress, spm, cut } = heard ?? {}
   const said = [
     stress &&
       isStrung(job.saw) &&
       `${noteWords(pitchFromStress(blade, stress.value, job.saw.span))}, ${Math.round(stress.value)} ± ${Math.max(1, Math.round(stress.doubt))} MPa`,
     spm && `${Math.round(spm.value)} strokes a minute`,
   ].filter(Boolean)
-  return said.length ? `Heard before it: ${said.join(', ')}.` : ''
+  const ear = cut
+    ? `Heard along: ${countWords(cut.openings, 'opening')}, ${minutesWords(cut.sawing)} of sawing, ${cut.strokes} strokes. `
+    : ''
+  return `${ear}${said.length ? `Heard before it: ${said.join(', ')}.` : ''}`
 }
 </script>
 

@@ -24,6 +24,9 @@ import { useRun } from '../../store/run'
 import { useShop } from '../../store/shop'
 import { useSettings } from '../../store/settings'
 import { onKey } from '../../ui/keys'
+import { PAUSE, SURE } from '@green-pitch/core/sound'
+import type { Opening } from '../../store/along'
+import Along from '../../ui/Along.vue'
 import { figure } from '../../ui/figure'
 import Mark from '../../ui/Mark.vue'
 import Saved from '../../ui/Saved.vue'
@@ -107,6 +110,15 @@ function forward() {
   if (run.due) return void run.report('checked')
   const id = run.order[state.value.at]
   if (id !== undefined) void run.report('done', id)
+}
+/** An opening heard to its end is done, where it was surely heard and no press said so before. */
+function opened(o: Opening, standIn: boolean) {
+  const id = run.order[state.value.at]
+  if (o.sure < SURE || id === undefined || state.value.paused || state.value.ended) return
+  const last = run.record?.events.at(-1)
+  // the ear speaks when a pause has gone by: who pressed meanwhile has said it
+  if (last?.event === 'done' && !last.heard && run.now - last.at < 1000 * (PAUSE + 3)) return
+  void run.report('done', id, { sawing: o.sawing, strokes: o.strokes, ...(standIn && { standIn }) })
 }
 /** Whatever was reported, the next press of a pedal means “done” again. */
 const mainButton = ref<HTMLButtonElement>()
@@ -216,6 +228,7 @@ const changed = computed(() => run.stale || (run.underWay && steps.value && step
           {{ state.paused ? 'Paused' : 'Pause' }}
         </button>
       </div>
+      <Along v-if="!run.record!.logged" :saw="inHand.job.saw" :advised="inHand.saw.speed" @opening="opened" @broke="report('broke')" />
       <p v-if="!finished" class="wrong">
         <FeedBeat v-if="here && !steps" :ring="here.ring.id" :paused="state.paused || run.due" @place="beat = $event" />
         <button v-if="here && !steps" @click="slipping = true">Left the line here</button>

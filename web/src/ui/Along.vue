@@ -38,11 +38,11 @@ async function open() {
 <template>
   <section class="along" aria-label="Listen along">
     <div v-if="along !== 'listening'" class="acts">
-      <button class="act" :disabled="along === 'asking'" @click="ear.listen()">
+      <button type="button" class="act" :disabled="along === 'asking'" @click="ear.listen()">
         {{ along === 'asking' ? 'Asking the browser…' : 'Listen along' }}
       </button>
-      <button class="act plain" @click="ear.standIn()">Try a stand-in, not your saw</button>
-      <button class="act plain" @click="open">Open a recording</button>
+      <button type="button" class="act plain" @click="ear.standIn()">Try a stand-in, not your saw</button>
+      <button type="button" class="act plain" @click="open">Open a recording</button>
       <span class="soft"
         >It hears when the saw is in the wood and writes each opening down. Nothing is recorded, nothing leaves this device.</span
       >
@@ -56,7 +56,7 @@ async function open() {
       </p>
       <p v-if="speed" v-bind="figure('strokes heard', speed.at)">{{ speed.text }}</p>
       <p v-if="from === 'stand-in'" class="soft">A stand-in, six times as fast: not your saw, and not learned from.</p>
-      <button class="act" @click="ear.stop()">Stop listening</button>
+      <button type="button" class="act" @click="ear.stop()">Stop listening</button>
     </div>
     <NoMicrophone
       v-if="along === 'denied' || along === 'insecure' || along === 'none' || along === 'failed'"
@@ -66,6 +66,7 @@ async function open() {
     <p v-if="asksBreak" class="asks" role="alert">
       <b>Did the blade break?</b>
       <button
+        type="button"
         class="act"
         @click="
           () => {
@@ -76,7 +77,7 @@ async function open() {
       >
         It broke
       </button>
-      <button class="act" @click="asksBreak = false">No</button>
+      <button type="button" class="act" @click="asksBreak = false">No</button>
     </p>
     <p v-if="unsure" class="near" role="status">
       <Mark state="near" />I heard something, but not surely a cut: press Done yourself, or idle five seconds and saw a test cut nearer to

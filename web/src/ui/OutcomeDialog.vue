@@ -26,6 +26,8 @@ const id = useId()
 const dialog = ref<HTMLDialogElement>()
 const outcome = ref(props.from)
 onMounted(() => dialog.value?.showModal())
+/** What became known meanwhile takes the place of what stood there. */
+defineExpose({ put: (patch: Partial<Outcome>) => (outcome.value = { ...outcome.value, ...patch }) })
 const wrong = computed(() => (props.remedies ? remedyFor(outcome.value) : undefined))
 async function write(then?: string) {
   if (!(await props.keep(logged(outcome.value)))) return

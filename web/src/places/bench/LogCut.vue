@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { reactive } from 'vue'
+import { reactive, ref, shallowRef } from 'vue'
 import { bladeWords, lengthWords, type CutOutcome } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
@@ -7,6 +7,9 @@ import { useRemedy } from '../../store/remedy'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import { useTrouble } from '../../store/trouble'
+import { SURE } from '@green-pitch/core/sound'
+import type { Opening } from '../../store/along'
+import Along from '../../ui/Along.vue'
 import Count from '../../ui/Count.vue'
 import LengthInput from '../../ui/LengthInput.vue'
 import { gradesExpected, LONGEST, type Outcome } from '../../ui/outcome'
@@ -35,6 +38,20 @@ const estimated: Outcome = {
   note: '',
 }
 
+/** What was heard of it while this stood open: its minutes, and by hand its strokes, stand there at once and can be changed. */
+const heard = shallowRef<{ openings: number; sawing: number; strokes: number }>()
+const madeUp = ref(false)
+const dialog = ref<InstanceType<typeof OutcomeDialog>>()
+function opened(o: Opening, standIn: boolean) {
+  if (o.sure < SURE) return
+  const was = heard.value ?? { openings: 0, sawing: 0, strokes: 0 }
+  const now = { openings: was.openings + 1, sawing: was.sawing + o.sawing, strokes: was.strokes + Math.round(o.strokes) }
+  dialog.value?.put({ minutes: Math.max(0.1, Math.round(now.sawing / 6) / 10) })
+  if (predicted) form.strokes = now.strokes
+  // a stand-in's figures are seen; nothing is learned from an entry that holds them
+  madeUp.value ||= standIn
+  heard.value = now
+}
 const remedy = useRemedy()
 async function keep(how: CutOutcome) {
   const at = Date.now()
@@ -47,6 +64,9 @@ async function keep(how: CutOutcome) {
     jobId: jobs.record.id,
     title: jobs.name,
     ...answer.remembered(f.atSaw),
+    ...(madeUp.value && { ignored: true }),
+    ...(heard.value &&
+      !madeUp.value && { heard: { ...jobs.ticket.heard, cut: { ...heard.value, sawing: Math.round(heard.value.sawing) } } }),
     ...shop.carried(answer.blade.id),
     length: form.length ?? 0,
     ...(form.strokes && predicted && { strokes: { taken: form.strokes, predicted } }),
@@ -64,6 +84,7 @@ async function keep(how: CutOutcome) {
 
 <template>
   <OutcomeDialog
+    ref="dialog"
     :heading="`Log the cut: ${jobs.name}`"
     :about="`${bladeWords(answer.blade, settings.say)} in ${answer.job.stock.material.name.toLowerCase()} on the ${answer.job.saw.short.toLowerCase()}. What was estimated stands below; change what came out otherwise.`"
     :from="estimated"
@@ -74,6 +95,13 @@ async function keep(how: CutOutcome) {
     :keep="keep"
     @close="$emit('close')"
   >
+    <Along
+      class="along-cut"
+      :saw="answer.job.saw"
+      :advised="answer.evaluation.speed"
+      @opening="opened"
+      @broke="dialog?.put({ fate: 'broke' })"
+    />
     <LengthInput v-model="form.length" :label="`Length sawn (job: ${lengthWords(answer.job.cut.length, settings.say)})`" />
     <Count
       v-if="predicted"
@@ -86,3 +114,11 @@ async function keep(how: CutOutcome) {
     />
   </OutcomeDialog>
 </template>
+
+<style scoped>
+.along-cut {
+  grid-column: 1 / -1;
+  border: 0;
+  padding: 0;
+}
+</style>

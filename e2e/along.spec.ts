@@ -1,0 +1,103 @@
+import AxeBuilder from '@axe-core/playwright'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium, type Page } from '@playwright/test'
+import { standInSession } from '@green-pitch/core/sound'
+import { expect, kept, listen, test } from './help'
+import { wav } from './sounds'
+import { chrome, port } from '../playwright.config'
+
+const root = mkdtempSync(join(tmpdir(), 'green-pitch-'))
+const RATE = 48_000
+/** One opening of the made-up session and the stillness after it, under so much noise; a fake microphone plays it over and over. */
+function openingFile(name: string, noise: number): string {
+  const { samples, sawn } = standInSession({ saw: 'scroll', strokes: 900, rate: RATE, seed: 3 })
+  const cut = samples.slice(0, Math.round((sawn[0]![1] + 12) * RATE))
+  let s = 7
+  for (let i = 0; i < cut.length; i++) {
+    s = (s * 16807) % 2147483647
+    cut[i]! += noise * (s / 2147483647 - 0.5)
+  }
+  const path = join(root, name)
+  writeFileSync(path, wav(cut, RATE))
+  return path
+}
+async function runWith(sound: string | undefined, work: (page: Page) => Promise<void>) {
+  const browser = await chromium.launch({
+    ...chrome,
+    args: [
+      ...chrome.args,
+      '--use-fake-device-for-media-stream',
+      ...(sound ? ['--use-fake-ui-for-media-stream', `--use-file-for-fake-audio-capture=${sound}`] : []),
+    ],
+  })
+  try {
+    const page = await browser.newPage({ viewport: { width: 390, height: 844 } })
+    const said = listen(page)
+    if (!sound)
+      await page.addInitScript(() => {
+        navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException('Permission denied', 'NotAllowedError'))
+      })
+    await page.goto(`http://127.0.0.1:${port}/run`)
+    await page.getByRole('button', { name: /^Start/ }).click()
+    await page.getByRole('button', { name: 'Listen along' }).click()
+    await work(page)
+    expect(said).toEqual([])
+  } finally {
+    await browser.close()
+  }
+}
+const light = (page: Page) => page.locator('.light')
+
+test('a stand-in: three openings are done without a hand, told as not one’s own, and one press takes the last back', async ({ page }) => {
+  await page.goto('/run')
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await expect(page.getByText('Nothing is recorded, nothing leaves this device.')).toBeVisible()
+  await page.getByRole('button', { name: 'Try a stand-in, not your saw' }).click()
+  await expect(light(page)).toContainText('sawing')
+  await expect(page.getByText(/9\d0 strokes a minute, advised \d+ to \d+: turn it down/)).toBeVisible()
+  expect((await new AxeBuilder({ page }).include('.along').analyze()).violations).toEqual([])
+  await expect(page.getByText(/^4 of 38,/)).toBeVisible({ timeout: 40_000 })
+  await page.getByRole('button', { name: 'Back', exact: true }).click()
+  await expect(page.getByText(/^3 of 38,/)).toBeVisible()
+  await kept(page)
+  await page.reload()
+  await expect(page.getByText(/^3 of 38,/)).toBeVisible()
+})
+
+test('by the microphone: an opening is done when its sound is over; under a vacuum nothing is guessed; refused, it says so', async () => {
+  test.slow()
+  await Promise.all([
+    runWith(openingFile('one.wav', 0), async (page) => {
+      await expect(light(page)).toContainText('sawing', { timeout: 30_000 })
+      await expect(page.getByText(/^2 of 38,/)).toBeVisible({ timeout: 40_000 })
+      await expect(page.getByText(/Heard: 1\d s of sawing at 8[678]0 strokes a minute/)).toBeVisible()
+      await page.getByRole('button', { name: 'Stop listening' }).click()
+      await expect(page.getByRole('button', { name: 'Listen along' })).toBeVisible()
+    }),
+    runWith(openingFile('vacuum.wav', 1.6), async (page) => {
+      await page.waitForTimeout(34_000)
+      await expect(page.getByText(/^1 of 38,/)).toBeVisible()
+    }),
+    runWith(undefined, async (page) => {
+      await expect(page.getByRole('alert').filter({ hasText: 'The browser was told not to listen here.' })).toBeVisible()
+      await expect(page.getByRole('button', { name: /^Done, next/ })).toBeEnabled()
+    }),
+  ])
+})
+
+test('the cut timed on the Bench: its minutes stand in the log’s form as it was heard, and can be changed', async ({ page }) => {
+  await page.goto('/')
+  await page.getByRole('button', { name: 'Log the cut' }).click()
+  const minutes = page.getByLabel('At the saw')
+  await expect(minutes).not.toHaveValue('0.2')
+  await page.getByRole('button', { name: 'Try a stand-in, not your saw' }).click()
+  // three openings of 14, 11 and 17 s
+  await expect(minutes).toHaveValue('0.7', { timeout: 40_000 })
+  await minutes.fill('3')
+  await page.getByRole('button', { name: 'Write to the log' }).click()
+  await expect(page.getByText('Logged.')).toBeVisible()
+  await page.goto('/log')
+  await expect(page.getByRole('row', { name: /Tide dial.*not learned from.*\b3 \// }).first()).toBeVisible()
+})

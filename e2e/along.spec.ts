@@ -99,5 +99,5 @@ test('the cut timed on the Bench: its minutes stand in the log’s form as it wa
   await page.getByRole('button', { name: 'Write to the log' }).click()
   await expect(page.getByText('Logged.')).toBeVisible()
   await page.goto('/log')
-  await expect(page.getByRole('row', { name: /Tide dial.*not learned from.*\b3 \// }).first()).toBeVisible()
+  await expect(page.getByRole('row', { name: /Tide dial.*not learned from.*\b3\// }).first()).toBeVisible()
 })

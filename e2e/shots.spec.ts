@@ -120,6 +120,10 @@ test('Run, phone', async ({ page }) => {
     await page.getByRole('button', { name: /^Done, next|^Looked at/ }).click()
     await page.waitForTimeout(150)
   }
+  await page.getByRole('button', { name: 'Try a stand-in, not your saw' }).click()
+  await page.locator('.light.sawing').waitFor()
+  await page.waitForTimeout(1200)
+  await page.locator('.along').scrollIntoViewIfNeeded()
   await page.evaluate(() => document.fonts.ready)
   await page.screenshot({ path: `${dir}/run-phone.png`, ...still })
 })

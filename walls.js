@@ -28,7 +28,7 @@ export const floors = {
       ['setup', 'log', 'fit', 'trial'],
       ['learn'],
       ['bill', 'diagnose'],
-      ['kit'],
+      ['kit', 'camera'],
       ['pattern', 'run', 'joint', 'practice', 'week'],
       ['words'],
     ],
@@ -52,7 +52,7 @@ export const packages = {
 }
 
 /** Doors of core for everybody else. */
-export const doors = ['@green-pitch/core', ...['joint', 'pattern', 'practice', 'sound', 'week'].map((room) => `@green-pitch/core/${room}`)]
+export const doors = ['@green-pitch/core', ...['camera', 'joint', 'pattern', 'practice', 'sound', 'week'].map((room) => `@green-pitch/core/${room}`)]
 
 const within = (path, folder) => path.startsWith(`${folder}/`)
 

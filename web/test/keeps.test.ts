@@ -16,7 +16,7 @@ const quiet = { connect: () => quiet, start: () => undefined, stop: () => undefi
 /** A browser that sounds and hears nothing, and grants the microphone or refuses it by this name. */
 function browser(refuses?: string, secure = true) {
   vi.stubGlobal('window', { isSecureContext: secure })
-  const tracks = [{ stop: vi.fn(), addEventListener: () => undefined }]
+  const tracks = [{ stop: vi.fn(), addEventListener: () => undefined, getSettings: () => ({}) }]
   const granted = { getTracks: () => tracks, getAudioTracks: () => tracks }
   vi.stubGlobal('navigator', {
     mediaDevices: {

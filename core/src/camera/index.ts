@@ -1,0 +1,14 @@
+export {
+  readBlades,
+  seenAs,
+  seenPatterns,
+  type BladeRead,
+  type BladeTrouble,
+  type PictureRead,
+  type PictureTrouble,
+  type ReadOptions,
+  type SeenEnd,
+  type SeenPattern,
+} from './readBlades.js'
+export type { Doubted, Picture, Px } from './picture.js'
+export { DOT, DOTS, MARK, MARKS } from './sheet.js'

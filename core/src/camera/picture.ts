@@ -1,0 +1,131 @@
+/** A picture as a canvas gives it: RGBA, 8 bit, sRGB. */
+export interface Picture {
+  width: number
+  height: number
+  data: Uint8ClampedArray
+}
+/** A place in the picture, px from its upper left corner; whole numbers are pixels' corners. */
+export type Px = readonly [x: number, y: number]
+/** What was measured, and between what it lies in nine of ten cases. */
+export interface Doubted {
+  value: number
+  low: number
+  high: number
+}
+
+/** Linear light, 0 black … 1 white: edges are measured in it, for phones sharpen what screens show. */
+export interface Light {
+  width: number
+  height: number
+  v: Float32Array
+}
+const LINEAR = Float32Array.from({ length: 256 }, (_, i) => {
+  const s = i / 255
+  return s <= 0.04045 ? s / 12.92 : ((s + 0.055) / 1.055) ** 2.4
+})
+export function lightOf({ width, height, data }: Picture): Light {
+  const v = new Float32Array(width * height)
+  for (let i = 0, k = 0; i < v.length; i++, k += 4)
+    v[i] = 0.2126 * LINEAR[data[k]!]! + 0.7152 * LINEAR[data[k + 1]!]! + 0.0722 * LINEAR[data[k + 2]!]!
+  return { width, height, v }
+}
+/** A smaller one, each pixel the mean of `by` × `by`. */
+export function shrunk({ width, height, v }: Light, by: number): Light {
+  if (by <= 1) return { width, height, v }
+  const [w, h] = [Math.floor(width / by), Math.floor(height / by)]
+  const out = new Float32Array(w * h)
+  for (let y = 0; y < h * by; y++) {
+    const row = Math.floor(y / by) * w
+    for (let x = 0, k = y * width; x < w * by; x++, k++) out[row + Math.floor(x / by)]! += v[k]!
+  }
+  for (let i = 0; i < out.length; i++) out[i]! /= by * by
+  return { width: w, height: h, v: out }
+}
+/** Light at a place, between the pixels. */
+export function at({ width, height, v }: Light, x: number, y: number): number {
+  const cx = Math.min(width - 1.001, Math.max(0, x - 0.5))
+  const cy = Math.min(height - 1.001, Math.max(0, y - 0.5))
+  const [i, j] = [Math.floor(cx), Math.floor(cy)]
+  const [s, t] = [cx - i, cy - j]
+  const k = j * width + i
+  return (v[k]! * (1 - s) + v[k + 1]! * s) * (1 - t) + (v[k + width]! * (1 - s) + v[k + width + 1]! * s) * t
+}
+
+/** Patches of a mask that hang together, by their corners too. */
+export interface Patch {
+  area: number
+  x: number
+  y: number
+  minX: number
+  maxX: number
+  minY: number
+  maxY: number
+  pixels: Int32Array
+}
+export function patches(mask: Uint8Array, width: number, least: number): Patch[] {
+  const seen = new Uint8Array(mask.length)
+  const height = mask.length / width
+  const stack: number[] = []
+  const out: Patch[] = []
+  for (let start = 0; start < mask.length; start++) {
+    if (!mask[start] || seen[start]) continue
+    stack.push(start)
+    seen[start] = 1
+    const pixels: number[] = []
+    let [sx, sy, minX, maxX, minY, maxY] = [0, 0, width, 0, height, 0]
+    for (let p = stack.pop(); p !== undefined; p = stack.pop()) {
+      pixels.push(p)
+      const [x, y] = [p % width, Math.floor(p / width)]
+      sx += x
+      sy += y
+      minX = Math.min(minX, x)
+      maxX = Math.max(maxX, x)
+      minY = Math.min(minY, y)
+      maxY = Math.max(maxY, y)
+      for (let dy = -1; dy <= 1; dy++)
+        for (let dx = -1; dx <= 1; dx++) {
+          const [u, w] = [x + dx, y + dy]
+          if (u < 0 || w < 0 || u >= width || w >= height) continue
+          const q = w * width + u
+          if (mask[q] && !seen[q]) {
+            seen[q] = 1
+            stack.push(q)
+          }
+        }
+    }
+    const n = pixels.length
+    if (n >= least) out.push({ area: n, x: sx / n + 0.5, y: sy / n + 0.5, minX, maxX, minY, maxY, pixels: Int32Array.from(pixels) })
+  }
+  return out
+}
+
+/** What is clearly darker than the ground about it: darker than a share of the brightest tenth of its neighborhood. */
+export function darkerThan({ width, height, v }: Light, share: number, tiles: number): Uint8Array {
+  const [nx, ny] = [tiles, Math.max(2, Math.round((tiles * height) / width))]
+  const ground = new Float32Array(nx * ny)
+  for (let j = 0; j < ny; j++)
+    for (let i = 0; i < nx; i++) {
+      const [x0, x1] = [Math.floor((i * width) / nx), Math.floor(((i + 1) * width) / nx)]
+      const [y0, y1] = [Math.floor((j * height) / ny), Math.floor(((j + 1) * height) / ny)]
+      const some: number[] = []
+      const step = Math.max(1, Math.floor(Math.sqrt(((x1 - x0) * (y1 - y0)) / 400)))
+      for (let y = y0; y < y1; y += step) for (let x = x0; x < x1; x += step) some.push(v[y * width + x]!)
+      some.sort((a, b) => a - b)
+      ground[j * nx + i] = some[Math.floor(0.85 * some.length)] ?? 1
+    }
+  const out = new Uint8Array(v.length)
+  for (let y = 0; y < height; y++) {
+    const fy = Math.min(ny - 1.001, Math.max(0, (y / height) * ny - 0.5))
+    const j = Math.floor(fy)
+    for (let x = 0; x < width; x++) {
+      const fx = Math.min(nx - 1.001, Math.max(0, (x / width) * nx - 0.5))
+      const i = Math.floor(fx)
+      const [s, t] = [fx - i, fy - j]
+      const g =
+        (ground[j * nx + i]! * (1 - s) + ground[j * nx + i + 1]! * s) * (1 - t) +
+        (ground[(j + 1) * nx + i]! * (1 - s) + ground[(j + 1) * nx + i + 1]! * s) * t
+      out[y * width + x] = v[y * width + x]! < share * g ? 1 : 0
+    }
+  }
+  return out
+}

@@ -213,7 +213,7 @@ test('every other joint is laid out, its bench aids cut, and one of its cuts goe
     ['tenon', /^A 7 mm tenon 40 mm long, 6.5 mm off each cheek/],
     ['housing', /^A housing 18 mm wide and 6 mm deep/],
     ['half-lap', /^Half of 20 mm out of each piece/],
-    ['mitre', /^Six sides at a 10° bevel: miter 5.7°, blade tilted 29.5°/],
+    ['mitre', /^Six sides splayed 10° from upright: miter 5.7°, blade tilted 29.5°/],
     ['cope', /^Follow the profile, back-cut 5°/],
     ['flush', /^Eight dowels of 6 mm trimmed flush/],
     ['veneer', /^0.6 mm veneer across the grain/],

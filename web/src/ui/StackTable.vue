@@ -45,7 +45,7 @@ const runsOf = (runs: readonly number[]) => (runs.every((n) => n === runs[0]) ? 
           <td>{{ s.atOnce }}{{ s.enough ? '' : ', blanks may not do' }}</td>
           <td>{{ named(s.blade) }}</td>
           <td>
-            <button class="act plain" :aria-pressed="taken === s.sheets" :aria-label="`Take ${s.sheets}`" @click="emit('take', s.sheets)">
+            <button class="act plain" :aria-pressed="taken === s.sheets" @click="emit('take', s.sheets)">
               {{ taken === s.sheets ? 'Taken' : 'Take' }}
             </button>
           </td>

@@ -51,10 +51,6 @@ function place(e: Event) {
   text-underline-offset: 3px;
   font: inherit;
   white-space: nowrap;
-  /* a finger's target without another line */
-  min-width: 24px;
-  padding: 3px 2px;
-  margin: -3px -2px;
 }
 .figure:hover {
   text-decoration-style: solid;

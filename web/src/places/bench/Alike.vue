@@ -75,7 +75,7 @@ const fits = computed(() => {
       <span class="count"
         ><Count label="How many alike" :model-value="copies" :min="1" :max="500" whole @update:model-value="alike"
       /></span>
-      <h2 id="alike-head" role="status">{{ heading }}</h2>
+      <h2 id="alike-head">{{ heading }}</h2>
       <RouterLink v-if="fits" to="/week"><Mark :state="chanceState(fits.chance)" />{{ fits.text }}</RouterLink>
       <RouterLink v-else-if="order" to="/week">Say by which day</RouterLink>
     </div>

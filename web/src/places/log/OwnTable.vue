@@ -83,7 +83,7 @@ async function take() {
 
 <template>
   <dialog ref="dialog" aria-labelledby="own-head" @close="emit('close')">
-    <h2 id="own-head" role="status">{{ heading }}</h2>
+    <h2 id="own-head">{{ heading }}</h2>
     <p class="soft">
       {{ file }}. A cut needs its date, stock, thickness, blade and minutes; what else a line leaves out is not learned from.
     </p>

@@ -1,3 +1,4 @@
+import { logistic } from '../number/index.js'
 import { modeRatio } from '../tension/index.js'
 import { removeHum } from './hum.js'
 import { onsets, type Onset } from './onset.js'
@@ -197,7 +198,7 @@ function confidenceOf(e: Evidence): number {
     2 * Math.log(within(e.clear, 1, 60)) +
     0.32 * within(e.margin, -2, 8) -
     0.7 * Math.log(within(e.sd, 0.3, 20))
-  return 1 / (1 + Math.exp(-sum))
+  return logistic(sum)
 }
 
 /** Lines that began at the onset, strongest first, and the power of all that began. */

@@ -1,4 +1,6 @@
-import { hann, floorOf, powerOfTwo, spectrum } from './spectrum.js'
+import { logistic } from '../number/index.js'
+import { comb, risen, type Rise } from './comb.js'
+import { hann, powerOfTwo, spectrum } from './spectrum.js'
 
 export type StrokesRead =
   | {
@@ -15,6 +17,7 @@ export type StrokesRead =
 const [SLOWEST, FASTEST] = [300, 3200]
 const SECONDS = 1.5
 const HARMONICS = 16
+const BEATS = 4
 
 /**
  * Reads the stroke rate of a running saw from its sound: the spacing of all the lines a turn of the crank makes, in the
@@ -29,20 +32,20 @@ export function readStrokeRate(samples: Float32Array, rate: number): StrokesRead
   if (samples.length < SECONDS * rate) return { heard: false, why: 'too short' }
   const views = [lines(samples, rate), beating(samples, rate)]
   if (views.some((v) => v === undefined)) return { heard: false, why: 'no strokes' }
-  const [sound, beat] = views as [View, View]
+  const [sound, beat] = views as [Rise, Rise]
 
   // half a bin at the highest harmonic: no rate between two guesses is missed
   const step = (0.4 * sound.step) / HARMONICS
   let best = { f: 0, score: -Infinity }
   const scores: { f: number; score: number }[] = []
   for (let f = SLOWEST / 60; f <= (FASTEST / 60) * 1.001; f += step) {
-    const score = comb(sound, f, HARMONICS) + 0.7 * comb(beat, f, 4)
+    const score = toothed(sound, f, HARMONICS) + 0.7 * toothed(beat, f, BEATS)
     scores.push({ f, score })
     if (score > best.score) best = { f, score }
   }
   if (!(best.score > 10)) return { heard: false, why: best.score > 5 ? 'too noisy' : 'no strokes' }
   const rival = Math.max(...scores.filter((s) => Math.abs(s.f / best.f - 1) > 0.03).map((s) => s.score))
-  const confidence = 1 / (1 + Math.exp(-(best.score - rival - 1)))
+  const confidence = logistic(best.score - rival - 1)
   if (confidence < 0.5) return { heard: false, why: 'two speeds fit' }
   // the width of the comb's own peak says how exactly it stands
   const near = scores.filter((s) => Math.abs(s.f - best.f) < 12 * step)
@@ -52,18 +55,9 @@ export function readStrokeRate(samples: Float32Array, rate: number): StrokesRead
   return { heard: true, strokes: 60 * mean, doubt: 60 * Math.hypot(sd, step), confidence }
 }
 
-/** Rise over the floor, nepers by power, bin by bin. */
-interface View {
-  rise: Float64Array
-  step: number
-}
-const riseOf = (x: Float64Array, rate: number, top: number): View => {
+const riseOf = (x: Float64Array, rate: number, top: number): Rise => {
   const { power, step } = spectrum(x, 0, hann(x.length), rate, 2 * powerOfTwo(x.length))
-  const cut = power.subarray(0, Math.ceil(top / step))
-  const floor = floorOf(cut, Math.ceil(6 / step))
-  const rise = new Float64Array(cut.length)
-  for (let k = 0; k < cut.length; k++) rise[k] = Math.log(1 + cut[k]! / (3 * floor[k]! + 1e-30))
-  return { rise, step }
+  return { rise: risen(power.subarray(0, Math.ceil(top / step)), Math.ceil(6 / step), 1e-30), step }
 }
 const thin = (x: ArrayLike<number>, every: number): Float64Array => {
   const out = new Float64Array(Math.floor(x.length / every))
@@ -72,7 +66,7 @@ const thin = (x: ArrayLike<number>, every: number): Float64Array => {
 }
 
 /** Lines of the sound itself, up to those of the fastest stroke's sixteenth. */
-function lines(samples: Float32Array, rate: number): View | undefined {
+function lines(samples: Float32Array, rate: number): Rise | undefined {
   const every = Math.max(1, Math.floor(rate / 2400))
   const x = thin(samples, every)
   let peak = 0
@@ -80,7 +74,7 @@ function lines(samples: Float32Array, rate: number): View | undefined {
   return peak < 1e-5 ? undefined : riseOf(x, rate / every, 1000)
 }
 /** Lines of the loudness of the brighter part: hiss and rasp that swell once a stroke. */
-function beating(samples: Float32Array, rate: number): View | undefined {
+function beating(samples: Float32Array, rate: number): Rise | undefined {
   const e = new Float64Array(samples.length)
   for (let i = 2; i < e.length; i++) e[i] = (samples[i]! - 2 * samples[i - 1]! + samples[i - 2]!) ** 2
   const every = Math.max(1, Math.floor(rate / 600))
@@ -91,22 +85,5 @@ function beating(samples: Float32Array, rate: number): View | undefined {
   return mean > 0 ? riseOf(x, rate / every, 230) : undefined
 }
 
-/**
- * How well lines at f, 2f, 3f… stand out against what lies between them. Half the true rate has nothing at its odd
- * lines; double the true rate leaves half of the lines between its own: both lose by it.
- */
-function comb({ rise, step }: View, f: number, count: number): number {
-  const at = (g: number) => {
-    const k = Math.round(g / step)
-    let best = 0
-    for (let j = k - 1; j <= k + 1; j++) best = Math.max(best, rise[j] ?? 0)
-    return Math.min(4, best)
-  }
-  let [on, between, n] = [0, 0, 0]
-  for (let h = 1; h <= count && h * f < (rise.length - 2) * step; h++) {
-    on += at(h * f) / Math.sqrt(h)
-    between += at((h - 0.5) * f) / Math.sqrt(h)
-    n += 1 / Math.sqrt(h)
-  }
-  return on - between - 0.5 * n
-}
+const toothed = (view: Rise, f: number, count: number) =>
+  comb(view, f, { count, top: (view.rise.length - 2) * view.step, between: 1, bar: 0.5 })

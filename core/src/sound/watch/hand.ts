@@ -1,3 +1,4 @@
+import { logistic } from '../../number/index.js'
 import { BANDS, type Frame, type Frames } from './frames.js'
 import { PAUSE, type Heard, type HeardState } from './heard.js'
 
@@ -247,8 +248,8 @@ export class Hand {
     const scores = cut.evenness.filter((_, i) => i % 2)
     const mean = (x: number[]) => (x.length ? x.reduce((a, b) => a + b, 0) / x.length : 0)
     // hands are never as even as a metronome, nor as uneven as knocks
-    const human = squash((mean(spreads) - EVENEST) / 0.006) * squash((0.3 - mean(spreads)) * 16)
-    const sure = spreads.length ? squash((mean(scores) - 0.42) * 9) * human : 0.3
+    const human = logistic((mean(spreads) - EVENEST) / 0.006) * logistic((0.3 - mean(spreads)) * 16)
+    const sure = spreads.length ? logistic((mean(scores) - 0.42) * 9) * human : 0.3
     this.told.push({
       what: 'opening',
       from: Math.max(0, cut.from),
@@ -266,4 +267,3 @@ export class Hand {
     return this.take()
   }
 }
-const squash = (x: number) => 1 / (1 + Math.exp(-x))

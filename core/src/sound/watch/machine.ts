@@ -1,3 +1,4 @@
+import { logistic } from '../../number/index.js'
 import { quantile } from '../spectrum.js'
 import { BANDS, type Frame, type Frames } from './frames.js'
 import { PAUSE, type Heard, type HeardState } from './heard.js'
@@ -9,6 +10,9 @@ const LAG = 1.5 // s after which a state is told
 const HELD = 1200 // s of a run that are kept for its close: longer ones are closed in parts
 const [OFF, IDLE, SAW] = [0, 1, 2] as const
 type S = 0 | 1 | 2
+const STATES: readonly S[] = [OFF, IDLE, SAW]
+/** nats it costs to begin in one */
+const BEGINS = [0, 1, 4]
 const NAMES: HeardState[] = ['off', 'idle', 'sawing']
 /** nats it costs to go from one state to another */
 const GO = [
@@ -80,7 +84,6 @@ export class Machine {
   /** the brightest frame of each of the last tenths of a second: strokes crack too, again and again */
   private tenths: { at: number; peak: number }[] = []
   private told: Heard[] = []
-  private base = 0
 
   constructor(
     private frames: Frames,
@@ -146,10 +149,10 @@ export class Machine {
     const x = this.features()
     const tick: Tick = { t, x, score: 0, f: this.f, state: OFF, ...(this.marked !== undefined && { marked: this.marked }) }
     this.ticks.push(tick)
-    this.forward()
-    const lag = Math.round(LAG / TICK)
-    const at = this.ticks.length - 1 - lag
-    if (at >= 0 && at >= this.decided) this.decide(at)
+    const at = this.ticks.length - 1 - Math.round(LAG / TICK)
+    // what a second ago was like is known better now than it was then
+    this.forward(Math.max(0, at))
+    if (at >= 0) this.decide(at)
     this.judgeSnaps(t)
   }
 
@@ -161,11 +164,13 @@ export class Machine {
     const read = this.reader.read(low, this.levels, about)
     // it speaks of a second ago
     const center = this.ticks.length - Math.round(CENTER / TICK)
-    for (const i of [center, center + 1]) if (this.ticks[i]) this.ticks[i]!.score = read.score
-    for (let i = Math.max(0, center); i < this.ticks.length; i++) this.ticks[i]!.score = i <= center + 1 ? this.ticks[i]!.score : read.score
-    if (read.score > this.threshold) {
+    const own = read.score > this.threshold
+    for (const tick of this.ticks.slice(Math.max(0, center))) {
+      tick.score = read.score
+      if (own) tick.f = read.f
+    }
+    if (own) {
       this.f = read.f
-      for (let i = Math.max(0, center); i < this.ticks.length; i++) this.ticks[i]!.f = read.f
       const at = t - CENTER
       if (this.state !== 'off' && (Math.abs(read.f / this.lastTold.f - 1) > 0.015 || at - this.lastTold.at >= 4)) {
         this.lastTold = { f: read.f, at }
@@ -216,7 +221,7 @@ export class Machine {
   /** nats by which a tick speaks for each state. */
   private emissions(tick: Tick): [number, number, number] {
     if (tick.marked !== undefined) return [0, 1, 2].map((s) => (s === tick.marked ? 0 : -30)) as [number, number, number]
-    const on = this.foreign(tick) ? -3 : Math.max(-3, Math.min(3, 0.9 * (tick.score - this.threshold)))
+    const on = this.foreign(tick) ? -3 : held(0.9 * (tick.score - this.threshold), 3)
     let [off, idle, saw] = [-on / 2, on / 2, on / 2]
     if (this.off.weight >= 4 && this.idle.weight >= 4) {
       // as loud as when nothing ran, or not
@@ -225,7 +230,7 @@ export class Machine {
         const o = (tick.x[b]! - this.off.mean[b]!) ** 2 / v
         const i = (tick.x[b]! - this.idle.mean[b]!) ** 2 / v
         const s = this.saw.weight ? (tick.x[b]! - this.saw.mean[b]!) ** 2 / v : i
-        const d = Math.max(-CLIP, Math.min(CLIP, (Math.min(i, s) - o) / AGREE))
+        const d = held((Math.min(i, s) - o) / AGREE, CLIP)
         off += d / 2
         idle -= d / 2
         saw -= d / 2
@@ -247,37 +252,39 @@ export class Machine {
       // what hardly differs says nothing
       const v = this.spread[d]! ** 2
       const e = (lift * (x[d]! - this.idle.mean[d]! - lift / 2)) / (v + 0.02)
-      sum += Math.max(-CLIP, Math.min(CLIP, e)) / AGREE
+      sum += held(e, CLIP) / AGREE
     }
-    return Math.max(-4, Math.min(4, sum))
+    return held(sum, 4)
   }
-  private forward(): void {
-    const e = this.emissions(this.ticks.at(-1)!)
-    const before = this.path.at(-1)
-    this.path.push(
-      [OFF, IDLE, SAW].map((s) => {
-        if (!before) return { cost: -e[s] + (s === OFF ? 0 : s === IDLE ? 1 : 4), from: s }
-        let best: { cost: number; from: S } = { cost: Infinity, from: s }
-        for (const p of [OFF, IDLE, SAW]) {
-          const cost = before[p]!.cost + GO[p]![s]! - e[s]
-          if (cost < best.cost) best = { cost, from: p }
-        }
-        return best
-      }),
-    )
+  /** The cheapest way to each state, from a tick on. */
+  private forward(from: number): void {
+    this.path.length = Math.min(this.path.length, from)
+    for (const tick of this.ticks.slice(from)) {
+      const e = this.emissions(tick)
+      const before = this.path.at(-1)
+      this.path.push(
+        STATES.map((s) => {
+          if (!before) return { cost: -e[s] + BEGINS[s]!, from: s }
+          let best: { cost: number; from: S } = { cost: Infinity, from: s }
+          for (const p of STATES) {
+            const cost = before[p]!.cost + GO[p]![s]! - e[s]
+            if (cost < best.cost) best = { cost, from: p }
+          }
+          return best
+        }),
+      )
+    }
   }
   /** State of the tick `at` as it looks from now. */
   private look(at: number): S {
     const last = this.path.at(-1)!
-    let s = ([OFF, IDLE, SAW] as const).reduce((a, b) => (last[b]!.cost < last[a]!.cost ? b : a))
+    let s = STATES.reduce((a, b) => (last[b]!.cost < last[a]!.cost ? b : a))
     for (let i = this.path.length - 1; i > at; i--) s = this.path[i]![s]!.from
     return s
   }
 
   private decide(at: number): void {
     const tick = this.ticks[at]!
-    // emissions told with the score that stands for the tick, not with one a second late
-    this.again(at)
     const s = this.look(at)
     tick.state = s
     this.decided = at + 1
@@ -288,18 +295,6 @@ export class Machine {
       this.told.push({ what: 'state', at: Math.max(0, tick.t - TICK), state: told })
     }
     this.close(false)
-  }
-  /** Goes over the last ticks anew: their scores are known better now. */
-  private again(at: number): void {
-    const ticks = this.ticks.slice(at)
-    const after = this.ticks.length
-    this.path.length = at
-    this.ticks.length = at
-    for (const t of ticks) {
-      this.ticks.push(t)
-      this.forward()
-    }
-    if (this.ticks.length !== after) throw new RangeError('Ticks were lost.')
   }
   private learn({ x, f, state, score, marked }: Tick): void {
     // a state is learned only where its strokes, or their lack, bear it out
@@ -374,7 +369,7 @@ export class Machine {
   /** Closes the opening after which the saw stood still for a pause, or ran on without wood for long. */
   private close(end: boolean): void {
     const { ticks, decided } = this
-    const last = ticks.slice(0, decided).findLastIndex((t) => t.state === SAW)
+    const last = ticks.findLastIndex((t, i) => i < decided && t.state === SAW)
     if (last < 0) {
       // nothing is sawn: what was learned of it is kept, its ticks need not be
       if (decided > 60) this.forget(decided - 40)
@@ -392,7 +387,6 @@ export class Machine {
     this.ticks.splice(0, n)
     this.path.splice(0, n)
     this.decided -= n
-    this.base += n
     const least = Math.min(...(this.path.at(-1)?.map((p) => p.cost) ?? [0]))
     for (const row of this.path) for (const p of row) p.cost -= least
   }
@@ -418,14 +412,17 @@ export class Machine {
       0.5,
     )
     const margin = score - this.threshold
-    const { from, to } = { from: sawn[0]!.t - TICK, to: sawn.at(-1)!.t }
+    const to = sawn.at(-1)!.t
     // two machines take turns at being heard: neither's minutes are known
     const steady = on.filter((t) => Math.abs(t.f / rate - 1) < 0.1).length / on.length
     const sure =
-      squash((found.apart - APART - 0.8) / 0.5) * squash((margin + 0.3) / 0.7) * squash((steady - 0.72) / 0.06) * (this.buried() ? 0.3 : 1)
+      logistic((found.apart - APART - 0.8) / 0.5) *
+      logistic((margin + 0.3) / 0.7) *
+      logistic((steady - 0.72) / 0.06) *
+      (this.buried() ? 0.3 : 1)
     this.told.push({
       what: 'opening',
-      from,
+      from: sawn[0]!.t - TICK,
       to,
       sawing,
       strokes: sawing * rate,
@@ -450,7 +447,7 @@ const ALONE = 1.5 // times brighter than anything a second before it and after
 const KNOWN = 20 // ticks after which a saw is known by its strokes
 const SNAP = 9 // times brighter than the last quarter second
 const BURIED = 0.7 // nats, 3 dB
-const squash = (x: number) => 1 / (1 + Math.exp(-x))
+const held = (x: number, most: number) => Math.max(-most, Math.min(most, x))
 
 /** Spreads that lie between two states, over all features. */
 function apart(a: Float64Array, b: Float64Array, spread: Float64Array): number {
@@ -496,7 +493,10 @@ function settle(run: readonly Tick[], idle: Model, saw: Model, spread: Float64Ar
       return { mean, n }
     })
     const [i0, s0] = [middles[0]!, middles[1]!]
-    if (!i0.n || !s0.n) return { states: states.map((s) => (s === SAW ? IDLE : s)), apart: 0 }
+    if (!i0.n || !s0.n) {
+      gap = 0
+      break
+    }
     const v = new Float64Array(FEATURES)
     let n = 0
     run.forEach((t, i) => {
@@ -511,9 +511,9 @@ function settle(run: readonly Tick[], idle: Model, saw: Model, spread: Float64Ar
       let sum = 0
       for (let d = 0; d < FEATURES; d++) {
         const z = ((t.x[d]! - i0.mean[d]!) ** 2 - (t.x[d]! - s0.mean[d]!) ** 2) / (2 * v[d]!)
-        sum += Math.max(-CLIP, Math.min(CLIP, z)) / AGREE
+        sum += held(z, CLIP) / AGREE
       }
-      return Math.max(-5, Math.min(5, sum))
+      return held(sum, 5)
     })
     states = best(e, on)
     let sum = 0
@@ -524,7 +524,8 @@ function settle(run: readonly Tick[], idle: Model, saw: Model, spread: Float64Ar
     for (let b = 1; b < BANDS; b++) louder = Math.max(louder, s0.mean[b]! - i0.mean[b]!, 1.5 * (s0.mean[BANDS + b]! - i0.mean[BANDS + b]!))
     if (louder < LOUDER) gap = 0
   }
-  return gap < APART ? { states: states.map((s) => (s === SAW ? IDLE : s)), apart: gap } : { states, apart: gap }
+  // two states that lie so close are one
+  return { states: gap < APART ? states.map((s) => (s === SAW ? IDLE : s)) : states, apart: gap }
 }
 const LOUDER = 0.22 // nats
 

@@ -1,5 +1,6 @@
 import FFT from 'fft.js'
-import { floorOf, hann } from '../spectrum.js'
+import { comb, risen, type Rise } from '../comb.js'
+import { hann } from '../spectrum.js'
 import { BANDS } from './frames.js'
 
 /** Seconds that strokes are looked for in. */
@@ -7,18 +8,11 @@ export const LOOK = 2
 const HARMONICS = 14
 const TOP = 650 // Hz; lines of the crank are seldom heard higher
 const BEATS = 5 // lines of the loudness
-const CAP = 4 // nepers a line counts at most
 
 export interface RateRead {
   /** strokes a second, and how well its lines stand out against what lies between them */
   f: number
   score: number
-}
-
-/** Rise of each bin over the floor about it, nepers. */
-interface Rise {
-  rise: Float64Array
-  step: number
 }
 
 /** Looks for the strokes of a machine in the low sound and in how the loudness of the bands beats. */
@@ -65,16 +59,19 @@ export class RateReader {
     let best: RateRead = { f: lo, score: -Infinity }
     for (let f = lo; f <= hi; f += Math.max(step, f * 0.0015)) {
       const near = about !== undefined && Math.abs(f / about - 1) < 0.08 ? 1 : 0
-      const score = comb(sound, f, HARMONICS, TOP) + 0.9 * comb(beat, f, BEATS, 0.45 * this.fps) + near
+      const score = this.together(sound, beat, f) + near
       if (score > best.score) best = { f, score }
     }
     return { f: this.finer(sound, beat, best.f), score: best.score }
   }
+  private together(sound: Rise, beat: Rise, f: number): number {
+    const in_ = { between: 1.15, bar: 0.35 }
+    return comb(sound, f, { ...in_, count: HARMONICS, top: TOP }) + 0.9 * comb(beat, f, { ...in_, count: BEATS, top: 0.45 * this.fps })
+  }
   /** The peak of the comb, drawn through its neighbors. */
   private finer(sound: Rise, beat: Rise, f: number): number {
     const d = f * 0.004
-    const at = (g: number) => comb(sound, g, HARMONICS, TOP) + 0.9 * comb(beat, g, BEATS, 0.45 * this.fps)
-    const around = [-2, -1, 0, 1, 2].map((k) => [f + k * d, at(f + k * d)] as const)
+    const around = [-2, -1, 0, 1, 2].map((k) => [f + k * d, this.together(sound, beat, f + k * d)] as const)
     const top = Math.max(...around.map(([, s]) => s))
     let [sum, mean] = [0, 0]
     for (const [g, s] of around) {
@@ -116,27 +113,5 @@ function riseOf(out: Float64Array, step: number, top: number): Rise {
   const bins = Math.ceil(top / step)
   const power = new Float64Array(bins)
   for (let k = 0; k < bins; k++) power[k] = out[2 * k]! ** 2 + out[2 * k + 1]! ** 2
-  const floor = floorOf(power, Math.max(4, Math.ceil(8 / step)))
-  const rise = new Float64Array(bins)
-  for (let k = 0; k < bins; k++) rise[k] = Math.min(CAP, Math.log(1 + power[k]! / (3 * floor[k]! + 1e-22)))
-  return { rise, step }
-}
-
-/**
- * How well lines at f, 2f, 3f … stand out against what lies between them. Half the true rate has nothing at its odd lines;
- * double the true rate leaves half of the lines between its own: both lose by it.
- */
-function comb({ rise, step }: Rise, f: number, count: number, top: number): number {
-  const at = (g: number) => {
-    const k = Math.round(g / step)
-    return Math.max(rise[k - 1] ?? 0, rise[k] ?? 0, rise[k + 1] ?? 0)
-  }
-  let [on, between, n] = [0, 0, 0]
-  for (let h = 1; h <= count && h * f < top; h++) {
-    const w = 1 / Math.sqrt(h)
-    on += w * at(h * f)
-    between += w * at((h - 0.5) * f)
-    n += w
-  }
-  return n ? on - 1.15 * between - 0.35 * n : 0
+  return { rise: risen(power, Math.max(4, Math.ceil(8 / step)), 1e-22), step }
 }

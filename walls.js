@@ -15,7 +15,7 @@ export const floors = {
     index: true,
     rooms: [
       ['number', 'file'],
-      ['quantity'],
+      ['quantity', 'picture'],
       ['stock'],
       ['blade'],
       ['saw'],
@@ -52,7 +52,10 @@ export const packages = {
 }
 
 /** Doors of core for everybody else. */
-export const doors = ['@green-pitch/core', ...['camera', 'joint', 'pattern', 'practice', 'sound', 'week'].map((room) => `@green-pitch/core/${room}`)]
+export const doors = [
+  '@green-pitch/core',
+  ...['camera', 'joint', 'pattern', 'practice', 'sound', 'week'].map((room) => `@green-pitch/core/${room}`),
+]
 
 const within = (path, folder) => path.startsWith(`${folder}/`)
 

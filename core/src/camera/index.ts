@@ -10,5 +10,6 @@ export {
   type SeenEnd,
   type SeenPattern,
 } from './readBlades.js'
-export type { Doubted, Picture, Px } from './picture.js'
+export type { Px } from '../picture/index.js'
+export type { Doubted, Picture } from './picture.js'
 export { DOT, DOTS, MARK, MARKS } from './sheet.js'

@@ -1,11 +1,12 @@
+import { quantile } from '../number/index.js'
+import type { Gray } from '../picture/index.js'
+
 /** A picture as a canvas gives it: RGBA, 8 bit, sRGB. */
 export interface Picture {
   width: number
   height: number
   data: Uint8ClampedArray
 }
-/** A place in the picture, px from its upper left corner; whole numbers are pixels' corners. */
-export type Px = readonly [x: number, y: number]
 /** What was measured, and between what it lies in nine of ten cases. */
 export interface Doubted {
   value: number
@@ -13,24 +14,19 @@ export interface Doubted {
   high: number
 }
 
-/** Linear light, 0 black … 1 white: edges are measured in it, for phones sharpen what screens show. */
-export interface Light {
-  width: number
-  height: number
-  v: Float32Array
-}
 const LINEAR = Float32Array.from({ length: 256 }, (_, i) => {
   const s = i / 255
   return s <= 0.04045 ? s / 12.92 : ((s + 0.055) / 1.055) ** 2.4
 })
-export function lightOf({ width, height, data }: Picture): Light {
+/** Linear light, 0 black … 1 white: edges are measured in it, for phones sharpen what screens show. */
+export function lightOf({ width, height, data }: Picture): Gray {
   const v = new Float32Array(width * height)
   for (let i = 0, k = 0; i < v.length; i++, k += 4)
     v[i] = 0.2126 * LINEAR[data[k]!]! + 0.7152 * LINEAR[data[k + 1]!]! + 0.0722 * LINEAR[data[k + 2]!]!
   return { width, height, v }
 }
 /** A smaller one, each pixel the mean of `by` × `by`. */
-export function shrunk({ width, height, v }: Light, by: number): Light {
+export function shrunk({ width, height, v }: Gray, by: number): Gray {
   if (by <= 1) return { width, height, v }
   const [w, h] = [Math.floor(width / by), Math.floor(height / by)]
   const out = new Float32Array(w * h)
@@ -41,16 +37,6 @@ export function shrunk({ width, height, v }: Light, by: number): Light {
   for (let i = 0; i < out.length; i++) out[i]! /= by * by
   return { width: w, height: h, v: out }
 }
-/** Light at a place, between the pixels. */
-export function at({ width, height, v }: Light, x: number, y: number): number {
-  const cx = Math.min(width - 1.001, Math.max(0, x - 0.5))
-  const cy = Math.min(height - 1.001, Math.max(0, y - 0.5))
-  const [i, j] = [Math.floor(cx), Math.floor(cy)]
-  const [s, t] = [cx - i, cy - j]
-  const k = j * width + i
-  return (v[k]! * (1 - s) + v[k + 1]! * s) * (1 - t) + (v[k + width]! * (1 - s) + v[k + width + 1]! * s) * t
-}
-
 /** Patches of a mask that hang together, by their corners too. */
 export interface Patch {
   area: number
@@ -100,7 +86,7 @@ export function patches(mask: Uint8Array, width: number, least: number): Patch[]
 }
 
 /** What is clearly darker than the ground about it: darker than a share of the brightest tenth of its neighborhood. */
-export function darkerThan({ width, height, v }: Light, share: number, tiles: number): Uint8Array {
+export function darkerThan({ width, height, v }: Gray, share: number, tiles: number): Uint8Array {
   const [nx, ny] = [tiles, Math.max(2, Math.round((tiles * height) / width))]
   const ground = new Float32Array(nx * ny)
   for (let j = 0; j < ny; j++)
@@ -110,8 +96,7 @@ export function darkerThan({ width, height, v }: Light, share: number, tiles: nu
       const some: number[] = []
       const step = Math.max(1, Math.floor(Math.sqrt(((x1 - x0) * (y1 - y0)) / 400)))
       for (let y = y0; y < y1; y += step) for (let x = x0; x < x1; x += step) some.push(v[y * width + x]!)
-      some.sort((a, b) => a - b)
-      ground[j * nx + i] = some[Math.floor(0.85 * some.length)] ?? 1
+      ground[j * nx + i] = some.length ? quantile(some, 0.85) : 1
     }
   const out = new Uint8Array(v.length)
   for (let y = 0; y < height; y++) {

@@ -1,5 +1,7 @@
+import { quantile } from '../number/index.js'
 import { countedTpi, netWidth, turnsAnywhere, type Blade } from '../blade/index.js'
-import { darkerThan, lightOf, patches, type Doubted, type Light, type Picture, type Px } from './picture.js'
+import type { Gray, Px } from '../picture/index.js'
+import { darkerThan, lightOf, patches, type Doubted, type Picture } from './picture.js'
 import { DOTS, findSheet, MARKS, type Sheet } from './sheet.js'
 import { stripOf, type Lying } from './strip.js'
 import { readTeeth, smooth, type TeethRead } from './teeth.js'
@@ -77,7 +79,7 @@ export function readBlades(image: Picture, { catalogue = [], printed = 180 }: Re
 }
 
 /** Long dark patches on the sheet, pieces of one blade put together. */
-function lyingOn(light: Light, sheet: Sheet): Lying[] {
+function lyingOn(light: Gray, sheet: Sheet): Lying[] {
   const perMm = Math.min(COARSE, sheet.perMm)
   const [x0, y0, x1, y1] = [-4, -4, 184, 84]
   const [w, h] = [Math.round((x1 - x0) * perMm), Math.round((y1 - y0) * perMm)]
@@ -169,12 +171,6 @@ function joined(all: Axis[]): Axis[] {
   return out
 }
 
-const share = (v: ArrayLike<number>, q: number): number => {
-  const s = Float64Array.from(v)
-    .filter((x) => !Number.isNaN(x))
-    .sort()
-  return s.length ? s[Math.min(s.length - 1, Math.floor(q * s.length))]! : NaN
-}
 /** Gaps drawn straight over. */
 function filled(v: Float64Array): Float64Array {
   const out = Float64Array.from(v)
@@ -188,7 +184,7 @@ function filled(v: Float64Array): Float64Array {
   return out
 }
 
-function oneBlade(light: Light, sheet: Sheet, lying: Lying, size: number, catalogue: readonly Blade[]): BladeRead | undefined {
+function oneBlade(light: Gray, sheet: Sheet, lying: Lying, size: number, catalogue: readonly Blade[]): BladeRead | undefined {
   const strip = stripOf(light, sheet, lying)
   const seen = Array.from(
     { length: strip.count },
@@ -218,7 +214,7 @@ function oneBlade(light: Light, sheet: Sheet, lying: Lying, size: number, catalo
     up: 'unknown',
     length: mm(length, 0.3 + 2 * edge),
     width: mm(
-      share(
+      quantile(
         right.map((r, i) => r - left[i]!),
         0.8,
       ),
@@ -255,8 +251,8 @@ function oneBlade(light: Light, sheet: Sheet, lying: Lying, size: number, catalo
   // height over the back, toward the teeth
   const height = (onRight ? right : left).map((x, i) => (onRight ? x - line[i]! : line[i]! - x))
   const body = height.subarray(inner[0], inner[1])
-  const over = share(body, 0.965)
-  const gullets = share(body, 0.035)
+  const over = quantile(body, 0.965)
+  const gullets = quantile(body, 0.035)
   const teeth = readTeeth(smooth(Float64Array.from(body), 0), step, noise)
   const pxPerTooth = teeth && teeth.gap * sheet.perMm
   const sigma = strip.blur * sheet.perMm
@@ -273,7 +269,7 @@ function oneBlade(light: Light, sheet: Sheet, lying: Lying, size: number, catalo
   read.gaps = teeth.gaps.map((g) => g * size)
   read.pattern = both ? 'twisted' : patternOf(teeth)
   if (!both) read.widthWithoutTeeth = mm(gullets, 0.025 + edge)
-  else read.width = mm(share(right.map((r, i) => r - left[i]!).subarray(inner[0], inner[1]), 0.96), 0.04 + edge)
+  else read.width = mm(quantile(right.map((r, i) => r - left[i]!).subarray(inner[0], inner[1]), 0.96), 0.04 + edge)
   if (read.pattern === 'twisted' || read.pattern === 'both-way') read.up = 'either'
   else if (pxPerTooth > 8 * Math.max(0.5, sigma) && Math.abs(teeth.lean) > 0.28) {
     // steep faces look where the teeth point, and teeth point down
@@ -318,7 +314,7 @@ function kinksOf(line: Float64Array, step: number): { at: number; angle: number 
 /** A pin crosses the end, a shank is wider than what it carries. */
 function endOf(left: Float64Array, right: Float64Array, step: number, over: number): SeenEnd {
   const wide = (from: number, to: number) =>
-    share(
+    quantile(
       right.subarray(from, to).map((r, i) => r - left[from + i]!),
       0.9,
     )

@@ -1,5 +1,6 @@
-import { solve } from '../number/index.js'
-import { at, darkerThan, patches, shrunk, type Light, type Patch, type Px } from './picture.js'
+import { leastSquares, quantile } from '../number/index.js'
+import { homography, project, shadeAt, type Gray, type Px } from '../picture/index.js'
+import { darkerThan, patches, shrunk, type Patch } from './picture.js'
 
 /** The sheet blades lie on: middles of its four marks, mm, the first a ring; dots between them tell the lens's bow. */
 export const MARKS: readonly Px[] = [
@@ -28,7 +29,7 @@ export interface Sheet {
 }
 
 /** The sheet in a picture; undefined where its four marks are not all seen. */
-export function findSheet(light: Light): Sheet | undefined {
+export function findSheet(light: Gray): Sheet | undefined {
   const by = Math.max(1, Math.ceil(Math.max(light.width, light.height) / LOOK))
   const small = shrunk(light, by)
   const dark = darkerThan(small, 0.5, 14)
@@ -63,23 +64,22 @@ export function findSheet(light: Light): Sheet | undefined {
 }
 
 /** The middle of what is dark about a place, by how dark it is; undefined where nothing is. */
-function middleOf(light: Light, [x, y]: Px, half: number): Px | undefined {
+function middleOf(light: Gray, [x, y]: Px, half: number): Px | undefined {
   const border: number[] = []
   for (let k = -1; k <= 1; k += 0.125)
     border.push(
-      at(light, x + half * k, y - half),
-      at(light, x + half * k, y + half),
-      at(light, x - half, y + half * k),
-      at(light, x + half, y + half * k),
+      shadeAt(light, x + half * k, y - half),
+      shadeAt(light, x + half * k, y + half),
+      shadeAt(light, x - half, y + half * k),
+      shadeAt(light, x + half, y + half * k),
     )
-  border.sort((a, b) => a - b)
-  const ground = border[Math.floor(0.6 * border.length)]!
+  const ground = quantile(border, 0.6)
   let [sum, sx, sy] = [0, 0, 0]
   const step = Math.max(0.5, half / 40)
   for (let dy = -half; dy <= half; dy += step)
     for (let dx = -half; dx <= half; dx += step) {
       if (dx * dx + dy * dy > half * half) continue
-      const d = Math.max(0, 0.8 * ground - at(light, x + dx, y + dy))
+      const d = Math.max(0, 0.8 * ground - shadeAt(light, x + dx, y + dy))
       sum += d
       sx += d * dx
       sy += d * dy
@@ -88,18 +88,15 @@ function middleOf(light: Light, [x, y]: Px, half: number): Px | undefined {
 }
 
 /** Perspective by the marks, and what the lens adds by marks and dots together. */
-function fitted(light: Light, rough: readonly Px[]): Sheet | undefined {
+function fitted(light: Gray, rough: readonly Px[]): Sheet | undefined {
   const scale = Math.hypot(rough[1]![0] - rough[0]![0], rough[1]![1] - rough[0]![1]) / 180
   const marks = rough.map((p) => {
     const first = middleOf(light, p, scale * MARK * 0.62)
     return first && middleOf(light, first, scale * MARK * 0.62)
   })
   if (marks.some((m) => !m)) return undefined
-  let h = homographyOf(MARKS, marks as Px[])
-  const flat = (u: number, v: number): Px => {
-    const w = h[6]! * u + h[7]! * v + 1
-    return [(h[0]! * u + h[1]! * v + h[2]!) / w, (h[3]! * u + h[4]! * v + h[5]!) / w]
-  }
+  let h = homography(MARKS, marks as Px[])
+  const flat = (u: number, v: number) => project(h, u, v)
   const known: { mm: Px; px: Px }[] = MARKS.map((mm, i) => ({ mm, px: marks[i]! }))
   for (const mm of DOTS) {
     const near = flat(...mm)
@@ -108,7 +105,7 @@ function fitted(light: Light, rough: readonly Px[]): Sheet | undefined {
     if (again && Math.hypot(again[0] - near[0], again[1] - near[1]) < 1.2 * scale) known.push({ mm, px: again })
   }
   if (known.length >= 10)
-    h = homographyOf(
+    h = homography(
       known.map((k) => k.mm),
       known.map((k) => k.px),
     )
@@ -120,7 +117,7 @@ function fitted(light: Light, rough: readonly Px[]): Sheet | undefined {
   const bent =
     known.length >= 14
       ? [0, 1].map((axis) =>
-          least(
+          leastSquares(
             known.map((k) => terms(k.mm)),
             known.map((k) => k.px[axis]! - flat(...k.mm)[axis]!),
           ),
@@ -139,25 +136,4 @@ function fitted(light: Light, rough: readonly Px[]): Sheet | undefined {
   const [l, r, t, b] = [place(85, 40), place(95, 40), place(90, 35), place(90, 45)]
   const perMm = Math.sqrt((Math.hypot(r[0] - l[0], r[1] - l[1]) * Math.hypot(b[0] - t[0], b[1] - t[1])) / 100)
   return { place, perMm, off }
-}
-/** The perspective nearest to all places, by least squares. */
-function homographyOf(mm: readonly Px[], px: readonly Px[]): number[] {
-  const rows: number[][] = []
-  const right: number[] = []
-  mm.forEach(([u, v], i) => {
-    const [x, y] = px[i]!
-    rows.push([u, v, 1, 0, 0, 0, -u * x, -v * x], [0, 0, 0, u, v, 1, -u * y, -v * y])
-    right.push(x, y)
-  })
-  return rows.length === 8 ? solve(rows, right) : least(rows, right)
-}
-/** Least squares by the normal equations, columns scaled alike, held a little. */
-export function least(rows: readonly number[][], right: readonly number[]): number[] {
-  const n = rows[0]!.length
-  const size = Array.from({ length: n }, (_, i) => Math.sqrt(rows.reduce((s, r) => s + r[i]! ** 2, 0)) || 1)
-  const m = Array.from({ length: n }, (_, i) =>
-    Array.from({ length: n }, (_, j) => rows.reduce((s, r) => s + (r[i]! * r[j]!) / (size[i]! * size[j]!), 0) + (i === j ? 1e-12 : 0)),
-  )
-  const b = Array.from({ length: n }, (_, i) => rows.reduce((s, r, k) => s + (r[i]! * right[k]!) / size[i]!, 0))
-  return solve(m, b).map((x, i) => x / size[i]!)
 }

@@ -1,4 +1,5 @@
-import { at, type Light, type Px } from './picture.js'
+import { quantile } from '../number/index.js'
+import { shadeAt, type Gray, type Px } from '../picture/index.js'
 import type { Sheet } from './sheet.js'
 
 /** A blade as it lies, straightened: distances of both its edges from a line, at even steps along it; all mm. */
@@ -29,7 +30,7 @@ export interface Lying {
  * Edges of a blade looked for from outside inward, where the light stands half way between the ground just beside it and the blade.
  * @param perMm px to a mm of the picture there
  */
-export function stripOf(light: Light, sheet: Sheet, lying: Lying): Strip {
+export function stripOf(light: Gray, sheet: Sheet, lying: Lying): Strip {
   const { from, to, half } = lying
   const length = Math.hypot(to[0] - from[0], to[1] - from[1])
   const way: Px = [(to[0] - from[0]) / length, (to[1] - from[1]) / length]
@@ -50,13 +51,12 @@ export function stripOf(light: Light, sheet: Sheet, lying: Lying): Strip {
     const [u, v] = [start[0] + way[0] * s, start[1] + way[1] * s]
     for (let i = 0; i < n; i++) {
       const t = -reach + i * fine
-      row[i] = at(light, ...sheet.place(u - way[1] * t, v + way[0] * t))
+      row[i] = shadeAt(light, ...sheet.place(u - way[1] * t, v + way[0] * t))
     }
     const edge = Math.max(3, Math.floor(0.5 / fine))
-    const ground = [mid(row, 0, edge), mid(row, n - edge, n)]
+    const ground = [quantile(row.subarray(0, edge), 0.7), quantile(row.subarray(n - edge), 0.7)]
     // the blade's own shade is what its darker parts are: gloss along its middle is none
-    const sorted = Float64Array.from(row).sort()
-    const low = sorted[Math.floor(0.06 * n)]!
+    const low = quantile(row, 0.06)
     const depth = Math.min(ground[0]!, ground[1]!) - low
     if (depth < 0.12 * Math.max(ground[0]!, ground[1]!)) continue
     contrasts.push(depth / Math.max(ground[0]!, ground[1]!))
@@ -78,8 +78,6 @@ export function stripOf(light: Light, sheet: Sheet, lying: Lying): Strip {
       if (Number.isFinite(rise) && Number.isFinite(other)) rises.push(Math.min(rise, other))
     }
   }
-  rises.sort((a, b) => a - b)
-  contrasts.sort((a, b) => a - b)
   return {
     step,
     count,
@@ -88,11 +86,7 @@ export function stripOf(light: Light, sheet: Sheet, lying: Lying): Strip {
     from: start,
     way,
     // from a quarter to three quarters of an edge is 1.35 of its spread
-    blur: (rises[Math.floor(0.4 * rises.length)] ?? 0) / 1.35,
-    contrast: contrasts[contrasts.length >> 1] ?? 0,
+    blur: quantile(rises, 0.4) / 1.35,
+    contrast: quantile(contrasts, 0.5),
   }
-}
-function mid(v: Float64Array, from: number, to: number): number {
-  const s = Float64Array.from(v.subarray(from, to)).sort()
-  return s[Math.floor(0.7 * s.length)] ?? 1
 }

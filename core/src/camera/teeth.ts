@@ -1,3 +1,5 @@
+import { quantile } from '../number/index.js'
+
 /** What the toothed edge of a blade tells. */
 export interface TeethRead {
   /** mean distance between tips, and the repeating distances, mm */
@@ -67,8 +69,7 @@ export function readTeeth(h: Float64Array, step: number, least: number): TeethRe
   const s = smooth(x, Math.max(0, Math.floor(repeat / 14)))
   const tips: number[] = []
   const near = Math.max(1, Math.floor(repeat / 7))
-  const sorted = Float64Array.from(s).sort()
-  const [bottom, top] = [sorted[Math.floor(0.08 * n)]!, sorted[Math.floor(0.94 * n)]!]
+  const [bottom, top] = [quantile(s, 0.08), quantile(s, 0.94)]
   const level = bottom + 0.55 * (top - bottom)
   for (let i = near; i < n - near; i++) {
     if (s[i]! < level) continue
@@ -91,13 +92,21 @@ export function readTeeth(h: Float64Array, step: number, least: number): TeethRe
   const spread = Math.sqrt(gaps.reduce((t, g) => t + (g - one) ** 2, 0) / gaps.length) / one
   const kind = spread < 0.1 ? 'even' : turns < -0.45 && spread > 0.12 ? 'double' : 'mixed'
   const parts =
-    kind === 'double' ? [0, 1].map((p) => middle(gaps.filter((_, i) => i % 2 === p))) : kind === 'even' ? [one] : gaps.slice(0, 6)
+    kind === 'double'
+      ? [0, 1].map((p) =>
+          quantile(
+            gaps.filter((_, i) => i % 2 === p),
+            0.5,
+          ),
+        )
+      : kind === 'even'
+        ? [one]
+        : gaps.slice(0, 6)
   const scaled = kind === 'double' ? parts.map((g) => (g * 2 * one) / (parts[0]! + parts[1]!)) : parts
   // steep on one side: the mean cube of the slope has its sign
   const lean = leanOf(s, 0, n)
   return { gap: one, gaps: scaled, kind, full: above, lean, tips, ...reverseIn(s, step, lean, one) }
 }
-const middle = (v: number[]) => [...v].sort((a, b) => a - b)[v.length >> 1] ?? 0
 
 /** Mean cube of the slope against its mean square: + where it falls steeply going on, − where it rises so. */
 function leanOf(s: Float64Array, from: number, to: number): number {

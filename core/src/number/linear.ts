@@ -19,3 +19,14 @@ export function solve(A: readonly (readonly number[])[], b: readonly number[]): 
   }
   return m.map((row, i) => row[n]! / (row[i]! || 1e-30))
 }
+
+/** The unknowns that miss A·x = b by the least squares: the normal equations, columns scaled alike, held a little. */
+export function leastSquares(rows: readonly number[][], right: readonly number[]): number[] {
+  const n = rows[0]!.length
+  const size = Array.from({ length: n }, (_, i) => Math.sqrt(rows.reduce((s, r) => s + r[i]! ** 2, 0)) || 1)
+  const m = Array.from({ length: n }, (_, i) =>
+    Array.from({ length: n }, (_, j) => rows.reduce((s, r) => s + (r[i]! * r[j]!) / (size[i]! * size[j]!), 0) + (i === j ? 1e-12 : 0)),
+  )
+  const b = Array.from({ length: n }, (_, i) => rows.reduce((s, r, k) => s + (r[i]! * right[k]!) / size[i]!, 0))
+  return solve(m, b).map((x, i) => x / size[i]!)
+}

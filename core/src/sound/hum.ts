@@ -1,4 +1,5 @@
-import { floorOf, hann, powerOfTwo, quantile, spectrum } from './spectrum.js'
+import { quantile } from '../number/index.js'
+import { floorOf, hann, powerOfTwo, spectrum } from './spectrum.js'
 
 const TOP = 1600 // Hz; the mains are seldom heard higher
 const REACH = 0.006 // of the mains' frequency; nets hold it far closer, sound cards do not

@@ -1,4 +1,5 @@
-import { hann, powerOfTwo, quantile, spectrum } from './spectrum.js'
+import { quantile } from '../number/index.js'
+import { hann, powerOfTwo, spectrum } from './spectrum.js'
 
 export interface Onset {
   /** s from the start of the recording */

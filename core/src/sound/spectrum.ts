@@ -2,6 +2,7 @@
 // eslint-disable-next-line @typescript-eslint/triple-slash-reference
 /// <reference path="./fft.d.ts" />
 import FFT from 'fft.js'
+import { quantile } from '../number/index.js'
 
 /** A transform of one size, with its scratch: the same few sizes come again and again. */
 interface Plan {
@@ -57,29 +58,6 @@ export function spectrum(samples: ArrayLike<number>, from: number, window: Float
   const power = new Float64Array(size / 2 + 1)
   for (let k = 0; k <= size / 2; k++) power[k] = (out[2 * k]! * out[2 * k]! + out[2 * k + 1]! * out[2 * k + 1]!) / (energy || 1)
   return { power, line: sum ? (4 * energy) / (sum * sum) : 0, step: rate / size }
-}
-
-/** Value below which the share `q` of the values lies: Hoare's selection, in a copy. */
-export function quantile(values: ArrayLike<number>, q: number): number {
-  const v = Float64Array.from(values)
-  const k = Math.min(v.length - 1, Math.floor(q * v.length))
-  let [low, high] = [0, v.length - 1]
-  while (low < high) {
-    const pivot = v[(low + high) >> 1]!
-    let [i, j] = [low, high]
-    while (i <= j) {
-      while (v[i]! < pivot) i++
-      while (v[j]! > pivot) j--
-      if (i > j) break
-      const t = v[i]!
-      v[i++] = v[j]!
-      v[j--] = t
-    }
-    if (k <= j) high = j
-    else if (k >= i) low = i
-    else break
-  }
-  return v[k] ?? 0
 }
 
 /** The median of what lies within `half` bins to each side: a floor that lines do not lift. */

@@ -1,4 +1,4 @@
-import type { Gray } from './gray.js'
+import type { Gray } from '../../picture/index.js'
 
 // edges of a square of four pixels: 0 above, 1 right, 2 below, 3 left. For each way its corners can be inked (above left 1,
 // above right 2, below right 4, below left 8): where a line comes in and goes out with the ink at its right hand

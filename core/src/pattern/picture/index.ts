@@ -1,4 +1,4 @@
-export * from './gray.js'
+export * from '../../picture/index.js'
 export { contours } from './contour.js'
 export * from './trace.js'
 export { doubled, type Doubled } from './middle.js'

@@ -1,4 +1,4 @@
-import { bowed, homography, project, type Gray, type Px } from './gray.js'
+import { bowed, homography, project, shadeAt, type Gray, type Px } from '../../picture/index.js'
 
 /** Where a sheet lies in a picture: its corners, clockwise from the upper left, as they would lie without the lens's bow. */
 export interface Placed {
@@ -13,16 +13,6 @@ const REACH = 0.02 // of the picture's diagonal an edge may lie off the line bet
 const CONTRAST = 0.1 // of white between paper and what lies beside it; estimate
 const SAMPLES = 32
 const FEW = 8 // places of an edge without which it is not known
-
-/** The shade at a place, between the pixels; beyond the picture as at its edge. */
-function shadeAt({ width, height, v }: Gray, x: number, y: number): number {
-  const cx = Math.min(width - 1.001, Math.max(0, x - 0.5))
-  const cy = Math.min(height - 1.001, Math.max(0, y - 0.5))
-  const [i, j] = [Math.floor(cx), Math.floor(cy)]
-  const [s, t] = [cx - i, cy - j]
-  const k = j * width + i
-  return (v[k]! * (1 - s) + v[k + 1]! * s) * (1 - t) + (v[k + width]! * (1 - s) + v[k + width + 1]! * s) * t
-}
 
 /** What lies straight where the lens shows it at `p`. */
 function unbowed(size: Pick<Gray, 'width' | 'height'>, k: number, p: Px): Px {

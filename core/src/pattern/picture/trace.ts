@@ -2,7 +2,7 @@ import { lineLength, type DrawnLine, type Drawing } from '../read/index.js'
 import { nest, signedArea, type Ring } from '../outline/index.js'
 import { contours } from './contour.js'
 import { fitted } from './fit.js'
-import type { Gray } from './gray.js'
+import type { Gray } from '../../picture/index.js'
 import { middleLines } from './middle.js'
 
 export interface Tracing {

@@ -1,5 +1,4 @@
-import { logistic } from '../../number/index.js'
-import { quantile } from '../spectrum.js'
+import { logistic, quantile } from '../../number/index.js'
 import { BANDS, type Frame, type Frames } from './frames.js'
 import { PAUSE, type Heard, type HeardState } from './heard.js'
 import { LOOK, RateReader } from './rate.js'

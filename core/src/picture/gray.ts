@@ -1,4 +1,4 @@
-import { solve } from '../../number/index.js'
+import { leastSquares, solve } from '../number/index.js'
 
 /** A picture in shades: 0 black … 1 white, row by row. */
 export interface Gray {
@@ -20,10 +20,20 @@ export function shades(rgba: ArrayLike<number>, width: number, height: number): 
   return { width, height, v }
 }
 
+/** The shade at a place, between the pixels; beyond the picture as at its edge. */
+export function shadeAt({ width, height, v }: Gray, x: number, y: number): number {
+  const cx = Math.min(width - 1.001, Math.max(0, x - 0.5))
+  const cy = Math.min(height - 1.001, Math.max(0, y - 0.5))
+  const [i, j] = [Math.floor(cx), Math.floor(cy)]
+  const [s, t] = [cx - i, cy - j]
+  const k = j * width + i
+  return (v[k]! * (1 - s) + v[k + 1]! * s) * (1 - t) + (v[k + width]! * (1 - s) + v[k + width + 1]! * s) * t
+}
+
 /** From mm on the sheet to px in the picture: x = (a·u + b·v + c)/(g·u + h·v + 1), y alike with d, e, f. */
 export type Homography = readonly number[]
 
-/** The perspective in which a flat sheet's corners lie so in the picture (Hartley and Zisserman, 4.1). */
+/** The perspective in which four places of a flat sheet lie so in the picture (Hartley and Zisserman, 4.1); of more, the nearest to all. */
 export function homography(sheet: readonly Px[], picture: readonly Px[]): Homography {
   const rows: number[][] = []
   const right: number[] = []
@@ -32,7 +42,7 @@ export function homography(sheet: readonly Px[], picture: readonly Px[]): Homogr
     rows.push([u, v, 1, 0, 0, 0, -u * x, -v * x], [0, 0, 0, u, v, 1, -u * y, -v * y])
     right.push(x, y)
   })
-  return solve(rows, right)
+  return rows.length === 8 ? solve(rows, right) : leastSquares(rows, right)
 }
 export function project([a, b, c, d, e, f, g, h]: Homography, u: number, v: number): Px {
   const w = g! * u + h! * v + 1

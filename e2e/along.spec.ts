@@ -1,14 +1,10 @@
 import AxeBuilder from '@axe-core/playwright'
-import { mkdtempSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { chromium, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import { standInSession } from '@green-pitch/core/sound'
-import { expect, kept, listen, test } from './help'
+import { expect, kept, test } from './help'
+import { soundFile, withMicrophone } from './microphone'
 import { wav } from './sounds'
-import { chrome, port } from '../playwright.config'
 
-const root = mkdtempSync(join(tmpdir(), 'green-pitch-'))
 const RATE = 48_000
 /** One opening of the made-up session and the stillness after it, under so much noise; a fake microphone plays it over and over. */
 function openingFile(name: string, noise: number): string {
@@ -19,35 +15,14 @@ function openingFile(name: string, noise: number): string {
     s = (s * 16807) % 2147483647
     cut[i]! += noise * (s / 2147483647 - 0.5)
   }
-  const path = join(root, name)
-  writeFileSync(path, wav(cut, RATE))
-  return path
+  return soundFile(name, wav(cut, RATE))
 }
-async function runWith(sound: string | undefined, work: (page: Page) => Promise<void>) {
-  const browser = await chromium.launch({
-    ...chrome,
-    args: [
-      ...chrome.args,
-      '--use-fake-device-for-media-stream',
-      ...(sound ? ['--use-fake-ui-for-media-stream', `--use-file-for-fake-audio-capture=${sound}`] : []),
-    ],
-  })
-  try {
-    const page = await browser.newPage({ viewport: { width: 390, height: 844 } })
-    const said = listen(page)
-    if (!sound)
-      await page.addInitScript(() => {
-        navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException('Permission denied', 'NotAllowedError'))
-      })
-    await page.goto(`http://127.0.0.1:${port}/run`)
+const runWith = (sound: string | undefined, work: (page: Page) => Promise<void>) =>
+  withMicrophone(sound, '/run', async (page) => {
     await page.getByRole('button', { name: /^Start/ }).click()
     await page.getByRole('button', { name: 'Listen along' }).click()
     await work(page)
-    expect(said).toEqual([])
-  } finally {
-    await browser.close()
-  }
-}
+  })
 const light = (page: Page) => page.locator('.light')
 
 test('a stand-in: three openings are done without a hand, told as not one’s own, and one press takes the last back', async ({ page }) => {

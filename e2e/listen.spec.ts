@@ -1,50 +1,20 @@
-import { mkdtempSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { chromium, type Page } from '@playwright/test'
-import { expect, kept, listen, goneTest, part, test } from './help'
+import type { Page } from '@playwright/test'
+import { expect, kept, goneTest, part, test } from './help'
+import { soundFile, withMicrophone } from './microphone'
 import { bladeSound, otherSound, wav } from './sounds'
-import { chrome, port } from '../playwright.config'
 
-const root = mkdtempSync(join(tmpdir(), 'green-pitch-'))
-const file = (name: string, sound: Buffer) => {
-  const path = join(root, name)
-  writeFileSync(path, sound)
-  return path
-}
-
-/** Opens Listen in a browser whose microphone plays a file, or in one that grants none. */
-async function withMicrophone(sound: string | undefined, work: (page: Page) => Promise<void>) {
-  const browser = await chromium.launch({
-    ...chrome,
-    args: [
-      ...chrome.args,
-      '--use-fake-device-for-media-stream',
-      ...(sound ? ['--use-fake-ui-for-media-stream', `--use-file-for-fake-audio-capture=${sound}`] : []),
-    ],
-  })
-  try {
-    const page = await browser.newPage({ viewport: { width: 390, height: 844 } })
-    const said = listen(page)
-    // without its windows the browser can ask nobody: what it says where somebody refuses is said for it
-    if (!sound)
-      await page.addInitScript(() => {
-        navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException('Permission denied', 'NotAllowedError'))
-      })
-    await page.goto(`http://127.0.0.1:${port}/listen`)
+/** Listen with its first press made. */
+const heardWith = (sound: string | undefined, work: (page: Page) => Promise<void>) =>
+  withMicrophone(sound, '/listen', async (page) => {
     await expect(page.getByRole('heading', { name: 'Not heard yet' })).toBeVisible()
     await page.getByRole('button', { name: 'Listen: pluck the blade' }).click()
     await work(page)
-    expect(said).toEqual([])
-  } finally {
-    await browser.close()
-  }
-}
+  })
 
 test('by the microphone: in the band, slack, no pluck, permission denied', async () => {
   test.slow()
   // No. 4 on a span of 105 mm is green from F♯5 to D6 in the demo's pear
-  await withMicrophone(file('green.wav', wav(bladeSound(880))), async (page) => {
+  await heardWith(soundFile('green.wav', wav(bladeSound(880))), async (page) => {
     await expect(page.getByRole('heading', { name: /A5 [+−] [0-4] cents/ })).toBeVisible()
     await expect(page.getByText('In the green.')).toBeVisible()
     await expect(page.getByText(/2[78]\d MPa/)).toBeVisible()
@@ -52,17 +22,17 @@ test('by the microphone: in the band, slack, no pluck, permission denied', async
     await page.getByRole('button', { name: 'Listening: stop' }).click()
     await expect(page.getByRole('button', { name: 'Listen: pluck the blade' })).toBeVisible()
   })
-  await withMicrophone(file('slack.wav', wav(bladeSound(590))), async (page) => {
+  await heardWith(soundFile('slack.wav', wav(bladeSound(590))), async (page) => {
     await expect(page.getByRole('heading', { name: /D5/ })).toBeVisible()
     await expect(page.getByText('Slack.', { exact: true })).toBeVisible()
     await expect(page.getByText(/it (bows .* where .* is allowed|wanders whatever the stock).*Tighten to about mark/)).toBeVisible()
   })
   const clap = otherSound('clap')
-  await withMicrophone(file('clap.wav', wav(clap.samples, clap.rate)), async (page) => {
+  await heardWith(soundFile('clap.wav', wav(clap.samples, clap.rate)), async (page) => {
     await expect(page.getByRole('alert')).toContainText(/no plucked blade|Two sounds|Too noisy|too loud|Cut off/)
     await expect(page.getByRole('heading', { name: 'Not heard yet' })).toBeVisible()
   })
-  await withMicrophone(undefined, async (page) => {
+  await heardWith(undefined, async (page) => {
     await expect(page.getByRole('alert')).toContainText('The browser was told not to listen here')
   })
 })

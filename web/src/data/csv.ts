@@ -31,9 +31,10 @@ export interface CsvIn<T> {
   refused: string[]
 }
 
+/** An editor that ends the last line its own way would leave the cell before it open. */
+const evenLines = (text: string) => text.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n')
 const parse = (text: string) =>
-  // an editor that ends the last line its own way would leave the cell before it open
-  Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n'), {
+  Papa.parse<Record<string, string>>(evenLines(text), {
     header: true,
     skipEmptyLines: 'greedy',
     transformHeader: (h) => h.trim().toLowerCase(),
@@ -136,7 +137,7 @@ export function logCsv(rows: readonly LogEntry[]): string {
 export const hasRecords = (text: string): boolean => parse(text).meta.fields?.includes('record') === true
 /** A table as it lies in the file: its headings, and its cells as they were typed. */
 export function tableOf(text: string): { headings: string[]; rows: string[][] } {
-  const [headings = [], ...rows] = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n'), {
+  const [headings = [], ...rows] = Papa.parse<string[]>(evenLines(text), {
     skipEmptyLines: 'greedy',
   }).data
   return { headings: headings.map((h) => h.trim()), rows: rows.map((r) => r.map((c) => unguarded(c.trim()))) }

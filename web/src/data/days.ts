@@ -16,6 +16,8 @@ export function minutesTo(day: string, today: Date): number {
   const noon = (date: Date) => Date.UTC(date.getFullYear(), date.getMonth(), date.getDate()) / 86_400_000
   return Math.round(noon(new Date(y!, m! - 1, d!, 12)) - noon(today)) * DAY
 }
+/** A day as it is written, in words: at its noon, so that no zone makes it another. */
+export const dayIn = (key: string, how: Intl.DateTimeFormatOptions): string => new Date(`${key}T12:00`).toLocaleDateString('en-US', how)
 /** Minutes of the local day. */
 export const minuteOf = (d: Date): number => d.getHours() * 60 + d.getMinutes()
 

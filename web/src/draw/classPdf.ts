@@ -16,7 +16,7 @@ import {
 } from '@green-pitch/core'
 import { exercise, ladder, type ShapeName } from '@green-pitch/core/practice'
 import QRCode from 'qrcode'
-import { checkRule, INK, newPdf, plainText as plain, SOFT } from './pdf'
+import { checkRule, INK, newPdf, plainText as plain, SOFT, writer } from './pdf'
 
 export interface ClassSheet {
   name: string
@@ -47,12 +47,7 @@ export async function makeClassSheet(c: ClassSheet): Promise<Blob> {
   doc.setProperties({ title: `Class sheet: ${c.name}`, creator: 'Green Pitch' })
   const right = w - MARGIN
   const { job, say } = c
-  const put = (s: string, x: number, y: number, size: number, bold = false, colour = INK) =>
-    doc
-      .setFont('Next', bold ? 'bold' : 'normal')
-      .setFontSize(size)
-      .setTextColor(colour)
-      .text(plain(s), x, y)
+  const put = writer(doc)
   /** Lines of a list in a column; where they end. */
   const list = (items: readonly string[], x: number, y: number, width: number, size = 8.5): number => {
     let at = y

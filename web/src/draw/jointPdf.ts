@@ -10,7 +10,7 @@ import {
   type Say,
 } from '@green-pitch/core'
 import type { LayOut, SchoolSaws, Shape } from '@green-pitch/core/joint'
-import { checkRule, INK, newPdf, plainText, SOFT } from './pdf'
+import { checkRule, INK, newPdf, plainText, SOFT, writer } from './pdf'
 
 export interface JointSheetIn {
   name: string
@@ -38,12 +38,7 @@ export async function jointPdf(p: JointSheetIn): Promise<Blob> {
   doc.setProperties({ title: `Lay-out: ${p.name}`, creator: 'Green Pitch' })
   const { found, say } = p
   const right = w - MARGIN
-  const text = (s: string, x: number, y: number, size: number, bold = false, colour = INK, align: 'left' | 'center' | 'right' = 'left') =>
-    doc
-      .setFont('Next', bold ? 'bold' : 'normal')
-      .setFontSize(size)
-      .setTextColor(colour)
-      .text(plainText(s), x, y, { align })
+  const text = writer(doc)
   text(p.name, MARGIN, MARGIN + 3, 15, true)
   text('Green Pitch', right, MARGIN + 3, 8, false, SOFT, 'right')
   text(

@@ -29,6 +29,16 @@ export const SOFT = '#565f59'
 /** The face has no signs for sharp and inch. */
 export const plainText = (s: string): string => s.replaceAll('♯', '#').replaceAll('″', '"')
 
+/** Writes one line at a place, mm, in the program's typeface. */
+export const writer =
+  (doc: jsPDF) =>
+  (s: string, x: number, y: number, size: number, bold = false, colour = INK, align: 'left' | 'center' | 'right' = 'left'): void =>
+    void doc
+      .setFont('Next', bold ? 'bold' : 'normal')
+      .setFontSize(size)
+      .setTextColor(colour)
+      .text(plainText(s), x, y, { align })
+
 /** A rule to measure before trusting the print: 100 mm or 4 in from (x, y), mm. */
 export function checkRule(doc: jsPDF, x: number, y: number, unit: 'mm' | 'in'): void {
   const { length, step, word } = CHECK[unit]

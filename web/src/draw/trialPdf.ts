@@ -1,5 +1,5 @@
 import { pieceOf, roundWords, type Say, type TestPiece, type Trial } from '@green-pitch/core'
-import { checkRule, INK, newPdf, plainText, SOFT } from './pdf'
+import { checkRule, INK, newPdf, SOFT, writer } from './pdf'
 
 export interface TrialSheetsIn {
   trial: Trial
@@ -23,12 +23,7 @@ export async function trialPdf({ trial, boardName, say, paper }: TrialSheetsIn):
   const [room, tall] = [w - 2 * MARGIN, h - top - MARGIN - 12]
   const columns = Math.max(1, Math.floor((room + APART) / (piece.width + APART)))
   const rows = Math.max(1, Math.floor((tall + APART) / (piece.height + FOOT + APART)))
-  const text = (s: string, x: number, y: number, size: number, bold = false, colour = INK) =>
-    doc
-      .setFont('Next', bold ? 'bold' : 'normal')
-      .setFontSize(size)
-      .setTextColor(colour)
-      .text(plainText(s), x, y)
+  const text = writer(doc)
   trial.design.pieces.forEach((p, i) => {
     const on = i % (columns * rows)
     if (i && !on) doc.addPage([w, h], 'portrait')

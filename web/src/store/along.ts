@@ -1,10 +1,10 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { useEventListener, useIntervalFn } from '@vueuse/core'
-import { proxy, transfer, wrap, type Remote } from 'comlink'
+import { proxy, transfer } from 'comlink'
 import { speedRange, isJigsaw, profileOf, type Saw } from '@green-pitch/core'
 import type { Heard, HeardState, WatchOptions } from '@green-pitch/core/sound'
-import type { SoundWork } from '../work/soundWork'
 import { openMicrophone, type Microphone, type NoMicrophone } from './microphone'
+import { decoded, soundThread, unreadable } from './soundThread'
 
 export type Along = 'off' | 'asking' | 'listening' | NoMicrophone
 export type AlongFrom = 'microphone' | 'recording' | 'stand-in'
@@ -35,12 +35,7 @@ export function useAlong(saw: () => Saw, told: (opening: Opening, from: AlongFro
   const last = shallowRef<Opening>()
   let since: number | undefined
 
-  let thread: Worker | undefined
-  let work: Remote<SoundWork> | undefined
-  const worker = () => {
-    thread ??= new Worker(new URL('../work/sound.worker.ts', import.meta.url), { type: 'module' })
-    return (work ??= wrap<SoundWork>(thread))
-  }
+  const thread = soundThread()
   let microphone: Microphone | undefined
   /** sawing goes on between what is told: the figure moves with the clock */
   useIntervalFn(() => {
@@ -101,7 +96,7 @@ export function useAlong(saw: () => Saw, told: (opening: Opening, from: AlongFro
       note.value = 'The microphone was taken away. Press Done after each opening, or listen along again.'
     })
     found.onMute((muted) => (note.value = muted ? 'The microphone is muted: nothing is heard.' : ''))
-    await worker().watch(transfer(found.port, [found.port]), options(found.rate), proxy(take))
+    await thread.ask().watch(transfer(found.port, [found.port]), options(found.rate), proxy(take))
     along.value = 'listening'
   }
   /** A made-up session, several times as fast as at a saw. */
@@ -110,12 +105,9 @@ export function useAlong(saw: () => Saw, told: (opening: Opening, from: AlongFro
     along.value = 'listening'
     const { saw: kind, strokes: range } = options(STAND_IN_RATE)
     const at = kind === 'hand' ? 70 : Math.round(0.6 * range[0] + 0.4 * range[1])
-    await worker().watchStandIn(
-      { saw: kind, strokes: at, rate: STAND_IN_RATE, seed: 1 },
-      options(STAND_IN_RATE),
-      STAND_IN_PACE,
-      proxy(take),
-    )
+    await thread
+      .ask()
+      .watchStandIn({ saw: kind, strokes: at, rate: STAND_IN_RATE, seed: 1 }, options(STAND_IN_RATE), STAND_IN_PACE, proxy(take))
     if (from.value === 'stand-in') stop()
   }
   async function recording(file: File) {
@@ -123,16 +115,15 @@ export function useAlong(saw: () => Saw, told: (opening: Opening, from: AlongFro
     if (file.size > 200e6) return void (note.value = `${file.name} is over 200 MB. Save it in parts.`)
     along.value = 'listening'
     try {
-      const sound = await new OfflineAudioContext(1, 1, 16_000).decodeAudioData(await file.arrayBuffer())
-      const samples = sound.getChannelData(0).slice()
-      take(await worker().watchRecording(transfer(samples, [samples.buffer]), options(sound.sampleRate)))
+      const { samples, rate } = await decoded(file, 16_000)
+      take(await thread.ask().watchRecording(transfer(samples, [samples.buffer]), options(rate)))
     } catch {
-      note.value = `${file.name} is no recording this browser can read. Save it as a WAV file; nothing was changed.`
+      note.value = unreadable(file)
     }
     stop()
   }
   function stop() {
-    if (along.value === 'listening' && work) void work.stop()
+    if (along.value === 'listening') void thread.rest()
     microphone?.stop()
     microphone = undefined
     along.value = 'off'
@@ -151,7 +142,7 @@ export function useAlong(saw: () => Saw, told: (opening: Opening, from: AlongFro
   })
   onScopeDispose(() => {
     stop()
-    thread?.terminate()
+    thread.end()
   })
   return {
     along,

@@ -21,6 +21,7 @@ import {
   evaluate,
   billOf,
   outlook,
+  priceOf,
   weighed,
   waysOut,
   type Beliefs,
@@ -163,8 +164,12 @@ export const useAnswer = defineStore('answer', () => {
     },
     ...(what.job === job.value && { heard: jobs.ticket.heard }),
   })
+  /** What the job in hand comes to in the user's money, with what its stock and finish cost; undefined where nothing has a price. */
+  const priced = (costs?: { stock: number; finish: number }) =>
+    priceOf(bill.value, { stock: 0, finish: 0, ...settings.value.rates, ...costs })
   return {
     bill,
+    priced,
     answerTo,
     billed,
     without,

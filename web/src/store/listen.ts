@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { proxy, transfer, wrap, type Remote } from 'comlink'
+import { proxy, transfer } from 'comlink'
 import {
   netWidth,
   noCalibration,
@@ -16,12 +16,13 @@ import {
   type Section,
   type StrokesRead,
 } from '@green-pitch/core'
-import type { PluckHeard, SoundWork, Told } from '../work/soundWork'
+import type { PluckHeard, Told } from '../work/soundWork'
 import { withHeard, withSpan } from '../data/ticket'
 import { useAnswer } from './answer'
 import { useJob } from './job'
 import { openMicrophone, type Microphone, type NoMicrophone } from './microphone'
 import { useShop } from './shop'
+import { decoded, soundThread, unreadable } from './soundThread'
 
 export type Ear = 'off' | 'asking' | 'listening' | NoMicrophone
 export type Source = 'microphone' | 'recording' | 'stand-in'
@@ -40,12 +41,7 @@ export const useListen = defineStore('listen', () => {
   const last = shallowRef<PluckHeard & { source: Source }>()
   const trouble = ref('')
 
-  let thread: Worker | undefined
-  let work: Remote<SoundWork> | undefined
-  const worker = () => {
-    thread ??= new Worker(new URL('../work/sound.worker.ts', import.meta.url), { type: 'module' })
-    return (work ??= wrap<SoundWork>(thread))
-  }
+  const thread = soundThread()
   let microphone: Microphone | undefined
 
   // ---- what was heard, on the ticket
@@ -100,7 +96,7 @@ export const useListen = defineStore('listen', () => {
     }
     microphone = found
     try {
-      await worker().listen(
+      await thread.ask().listen(
         transfer(found.port, [found.port]),
         found.rate,
         what.value,
@@ -119,7 +115,7 @@ export const useListen = defineStore('listen', () => {
   }
   function stop() {
     microphone?.stop()
-    if (work && microphone) void work.stop()
+    if (microphone) void thread.rest()
     microphone = undefined
     level.value = 0
     ear.value = 'off'
@@ -142,13 +138,11 @@ export const useListen = defineStore('listen', () => {
     }
     busy.value = true
     try {
-      const decoder = new OfflineAudioContext(1, 1, 48_000)
-      const sound = await decoder.decodeAudioData(await file.arrayBuffer())
-      const samples = sound.getChannelData(0).slice()
-      if (what.value === 'pluck') takePluck(await worker().recording(transfer(samples, [samples.buffer]), sound.sampleRate), 'recording')
-      else takeStrokes(await worker().strokes(transfer(samples, [samples.buffer]), sound.sampleRate))
+      const { samples, rate } = await decoded(file, 48_000)
+      if (what.value === 'pluck') takePluck(await thread.ask().recording(transfer(samples, [samples.buffer]), rate), 'recording')
+      else takeStrokes(await thread.ask().strokes(transfer(samples, [samples.buffer]), rate))
     } catch {
-      trouble.value = `${file.name} is no recording this browser can read. Save it as a WAV file; nothing was changed.`
+      trouble.value = unreadable(file)
     } finally {
       busy.value = false
     }
@@ -160,7 +154,7 @@ export const useListen = defineStore('listen', () => {
     if (span === undefined) return
     stop()
     busy.value = true
-    const samples = await worker().plucked({
+    const samples = await thread.ask().plucked({
       section: sectionOf(answer.blade),
       stress,
       span,
@@ -169,15 +163,15 @@ export const useListen = defineStore('listen', () => {
       noise,
     })
     play(samples, 48_000)
-    takePluck(await worker().recording(samples, 48_000), 'stand-in')
+    takePluck(await thread.ask().recording(samples, 48_000), 'stand-in')
     busy.value = false
   }
   async function runStandIn(spm: number) {
     stop()
     busy.value = true
-    const samples = await worker().running({ strokes: spm, rate: 48_000, seed: seed++, seconds: 2.5 })
+    const samples = await thread.ask().running({ strokes: spm, rate: 48_000, seed: seed++, seconds: 2.5 })
     play(samples, 48_000)
-    takeStrokes(await worker().strokes(samples, 48_000), true)
+    takeStrokes(await thread.ask().strokes(samples, 48_000), true)
     busy.value = false
   }
 

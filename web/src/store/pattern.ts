@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { proxy } from 'comlink'
-import { priceOf, type Blade } from '@green-pitch/core'
+import type { Blade } from '@green-pitch/core'
 import { noChoices, type Choices, type Drawing, type Reading, type ReckonGiven } from '@green-pitch/core/pattern'
 import { patternFrom } from '../data/patternFile'
 import { GEOMETRY, type PatternRecord, type Ticket } from '../data/records'
@@ -122,7 +122,7 @@ export const usePattern = defineStore('pattern', () => {
   }
 
   /** What the job comes to in the user's money. */
-  const price = computed(() => priceOf(answer.bill, { stock: 0, finish: 0, ...settings.value.rates, ...record.value?.costs }))
+  const price = computed(() => answer.priced(record.value?.costs))
   /** What the worker calculates with: plain. */
   const givenFor = (blade: Blade, r: PatternRecord): ReckonGiven =>
     JSON.parse(JSON.stringify({ job: answer.job, blade, choices: r.choices, drills: settings.value.drills })) as ReckonGiven

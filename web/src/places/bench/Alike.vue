@@ -3,6 +3,7 @@ import { computed, shallowRef, toRaw } from 'vue'
 import { watchDebounced } from '@vueuse/core'
 import { chanceState, chanceWords, countWords, minutesWords, sheetsOf, stacked } from '@green-pitch/core'
 import { advisedStack } from '@green-pitch/core/week'
+import { dayIn } from '../../data/days'
 import { useAnswer } from '../../store/answer'
 import { useAsked } from '../../store/asked'
 import { useJob } from '../../store/job'
@@ -64,8 +65,7 @@ const fits = computed(() => {
   const chance = week.week?.chance[jobs.record.id]
   const { due } = order.value ?? {}
   if (chance === undefined || !due) return undefined
-  const day = new Date(`${due}T12:00`).toLocaleDateString('en-US', { weekday: 'long' })
-  return { chance, text: `Ready by ${day}: ${chanceWords(chance)}` }
+  return { chance, text: `Ready by ${dayIn(due, { weekday: 'long' })}: ${chanceWords(chance)}` }
 })
 </script>
 

@@ -8,7 +8,6 @@ import {
   fromWords,
   gradeSpan,
   moneyWords,
-  priceOf,
   spanWords,
   timeWords,
   whyOwn,
@@ -18,11 +17,12 @@ import {
 } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { db } from '../../data/db'
+import type { PatternRecord } from '../../data/records'
 import { useJob } from '../../store/job'
 import { useLearned } from '../../store/learned'
 import { useSettings } from '../../store/settings'
 import { figure } from '../../ui/figure'
-import Count from '../../ui/Count.vue'
+import RateFields from '../../ui/RateFields.vue'
 import Why from '../../ui/Why.vue'
 
 /** What the cut should come to: each figure with where eight in ten such cuts lie, and what one's own cuts have to do with it. */
@@ -30,7 +30,6 @@ const answer = useAnswer()
 const learned = useLearned()
 const settings = useSettings()
 const jobs = useJob()
-const nothing = { stock: 0, finish: 0 }
 const f = computed(() => answer.bill)
 const minutes = ({ median, low, high }: Interval): Interval => ({ median: 60 * median, low: 60 * low, high: 60 * high })
 const times = computed(() =>
@@ -59,7 +58,7 @@ const changed = computed(() => {
 const why = (r: Response) => () => whyOwn(r, f.value)
 /** What it comes to in the user's money, with the stock and finish that its pattern names. */
 const pricing = ref(false)
-const costs = shallowRef<{ stock: number; finish: number }>()
+const costs = shallowRef<PatternRecord['costs']>()
 watch(
   () => jobs.record.id,
   async (id) => {
@@ -68,7 +67,7 @@ watch(
   },
   { immediate: true },
 )
-const price = computed(() => priceOf(f.value, { ...nothing, ...settings.value.rates, ...costs.value }))
+const price = computed(() => answer.priced(costs.value))
 const total = computed(() => spanWords(f.value.total))
 const whyTotal = (): WhyAnswer => ({
   rule: 'work',
@@ -112,22 +111,7 @@ const whyTotal = (): WhyAnswer => ({
       </div>
     </dl>
     <p v-if="pricing" class="rates">
-      <Count
-        label="An hour of yours, in your money"
-        :model-value="settings.value.rates.hour || undefined"
-        :min="0"
-        :max="100000"
-        none="not said"
-        @update:model-value="(n) => settings.change({ rates: { ...settings.value.rates, hour: n ?? 0 } })"
-      />
-      <Count
-        label="A blade"
-        :model-value="settings.value.rates.blade || undefined"
-        :min="0"
-        :max="100000"
-        none="not said"
-        @update:model-value="(n) => settings.change({ rates: { ...settings.value.rates, blade: n ?? 0 } })"
-      />
+      <RateFields />
       <button class="act" @click="pricing = false">Done</button>
     </p>
     <p v-if="changed" class="changed" role="status">{{ changed }}</p>

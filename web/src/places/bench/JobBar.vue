@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { linkQuery } from '../../data/ticketUrl'
 import { useJob } from '../../store/job'
 import { useNarrow } from '../../ui/narrow'
 import { onKey } from '../../ui/keys'
 import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
 import Saved from '../../ui/Saved.vue'
+import { ticketLink } from '../../ui/ticketLink'
 import Typed from '../../ui/Typed.vue'
 
 const router = useRouter()
@@ -21,7 +21,7 @@ const narrow = useNarrow()
 const more = ref(false)
 onKey('n', () => void begin())
 async function share() {
-  const address = new URL(router.resolve({ path: '/', query: linkQuery(jobs.name, jobs.ticket) }).href, window.location.href).href
+  const address = ticketLink(router, jobs.name, jobs.ticket)
   // a drawing is longer than a link may be
   const drawn = jobs.job.cut.course ? ' Its drawing goes with the ticket’s file, under Jobs.' : ''
   try {

@@ -6,6 +6,7 @@ import { usePattern } from '../../store/pattern'
 import { useSettings } from '../../store/settings'
 import Choice from '../../ui/Choice.vue'
 import Count from '../../ui/Count.vue'
+import RateFields from '../../ui/RateFields.vue'
 import LengthInput from '../../ui/LengthInput.vue'
 import Themed from '../../ui/Themed.vue'
 import Readings from './Readings.vue'
@@ -117,21 +118,7 @@ const kinds = computed(() => new Set(r.value.lines.map((l) => l.paint)))
     </section>
     <section class="fields">
       <h2>Your rates</h2>
-      <Count
-        label="An hour"
-        :model-value="settings.value.rates.hour"
-        :min="0"
-        :max="100000"
-        @update:model-value="(n) => settings.change({ rates: { ...settings.value.rates, hour: n ?? 0 } })"
-      />
-      <Count
-        label="A blade"
-        :model-value="settings.value.rates.blade"
-        :min="0"
-        :max="100000"
-        :step="0.1"
-        @update:model-value="(n) => settings.change({ rates: { ...settings.value.rates, blade: n ?? 0 } })"
-      />
+      <RateFields />
       <Count
         label="Stock"
         :model-value="r.costs.stock"

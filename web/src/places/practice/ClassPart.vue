@@ -3,13 +3,13 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { lengthWords } from '@green-pitch/core'
 import { fileStem, saveFile } from '../../data/files'
-import { linkQuery } from '../../data/ticketUrl'
 import { oneLine } from '../../data/typed'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { usePractice } from '../../store/practice'
 import { useSettings } from '../../store/settings'
 import { useTrouble } from '../../store/trouble'
+import { ticketLink } from '../../ui/ticketLink'
 
 /** For a class: who is at the saw, everybody side by side, and one page a machine. */
 const practice = usePractice()
@@ -29,7 +29,7 @@ async function sheet() {
   try {
     const { firstShapes, makeClassSheet } = await import('../../draw/classPdf')
     const { job, evaluation, setup } = answer
-    const link = new URL(router.resolve({ path: '/', query: linkQuery(jobs.name, jobs.ticket) }).href, window.location.href).href
+    const link = ticketLink(router, jobs.name, jobs.ticket)
     const pdf = await makeClassSheet({ name: jobs.name, job, evaluation, setup, say: settings.say, shapes: firstShapes(job), link })
     await saveFile(pdf, `${fileStem(jobs.name)}-class.pdf`)
   } catch (error) {

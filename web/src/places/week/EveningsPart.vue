@@ -29,6 +29,12 @@ function until(day: number, e: Event, what: 'minutes' | 'loud') {
       : { loud: Math.min(minutes, u.minutes) },
   )
 }
+/** The three times of an evening. */
+const cells = (day: number, u: UsualEvening) => [
+  { word: 'from', at: u.at, take: (e: Event) => set(day, { at: minuteFrom(value(e)) ?? u.at }) },
+  { word: 'until', at: u.at + u.minutes, take: (e: Event) => until(day, e, 'minutes') },
+  { word: 'loud until', at: u.at + (u.loud ?? u.minutes), take: (e: Event) => until(day, e, 'loud') },
+]
 </script>
 
 <template>
@@ -50,31 +56,13 @@ function until(day: number, e: Event, what: 'minutes' | 'loud') {
           <label><input type="checkbox" :checked="!!u" @change="set(day, u ? undefined : {})" /> {{ days[day] }}</label>
         </td>
         <template v-if="u">
-          <td>
+          <td v-for="c in cells(day, u)" :key="c.word">
             <input
               class="plain-input"
               type="time"
-              :value="clockOf(u.at).padStart(5, '0')"
-              :aria-label="`${days[day]} from`"
-              @change="set(day, { at: minuteFrom(value($event)) ?? u.at })"
-            />
-          </td>
-          <td>
-            <input
-              class="plain-input"
-              type="time"
-              :value="clockOf(u.at + u.minutes).padStart(5, '0')"
-              :aria-label="`${days[day]} until`"
-              @change="until(day, $event, 'minutes')"
-            />
-          </td>
-          <td>
-            <input
-              class="plain-input"
-              type="time"
-              :value="clockOf(u.at + (u.loud ?? u.minutes)).padStart(5, '0')"
-              :aria-label="`${days[day]} loud until`"
-              @change="until(day, $event, 'loud')"
+              :value="clockOf(c.at).padStart(5, '0')"
+              :aria-label="`${days[day]} ${c.word}`"
+              @change="c.take"
             />
           </td>
         </template>

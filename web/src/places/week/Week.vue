@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { bladeWords, capital, chanceState, chanceWords, countWords, minutesWords } from '@green-pitch/core'
-import { dayName } from '../../data/days'
+import { dayIn, dayName } from '../../data/days'
 import { plainOrder, useWeek } from '../../store/week'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
@@ -128,10 +128,7 @@ function keep() {
               <Mark :state="p.chance === undefined ? 'within' : chanceState(p.chance)" />{{ p.r.name }}
               <span class="soft"
                 >{{ p.r.order!.copies > 1 ? `${p.r.order!.copies} of it, ` : ''
-                }}{{
-                  p.r.order!.due
-                    ? `by ${new Date(`${p.r.order!.due}T12:00`).toLocaleDateString('en-US', { weekday: 'short', day: 'numeric', month: 'short' })}`
-                    : 'no day'
+                }}{{ p.r.order!.due ? `by ${dayIn(p.r.order!.due!, { weekday: 'short', day: 'numeric', month: 'short' })}` : 'no day'
                 }}{{ p.late ? (p.late.p80 === undefined ? '; not within these evenings' : `; ${day(p.late.p80)} is 8 in 10`) : '' }}</span
               >
             </button>
@@ -158,10 +155,7 @@ function keep() {
             ><b>the others 8 in 10 or better</b>
           </li>
           <li v-for="d in store.said.off" :key="d">
-            <span
-              >{{ new Date(`${d}T12:00`).toLocaleDateString('en-US', { weekday: 'long', day: 'numeric', month: 'short' }) }} is called
-              off</span
-            >
+            <span>{{ dayIn(d, { weekday: 'long', day: 'numeric', month: 'short' }) }} is called off</span>
             <button class="act plain" @click="store.put({ off: store.said.off.filter((x) => x !== d) })">Takes place</button>
           </li>
         </ul>

@@ -14,15 +14,17 @@ export interface Doubted {
   high: number
 }
 
-const LINEAR = Float32Array.from({ length: 256 }, (_, i) => {
+/** Linear light, 0 to 1, of a shade of sRGB, 0 to 255 (IEC 61966-2-1). */
+export const lightTable = Float32Array.from({ length: 256 }, (_, i) => {
   const s = i / 255
   return s <= 0.04045 ? s / 12.92 : ((s + 0.055) / 1.055) ** 2.4
 })
 /** Linear light, 0 black … 1 white: edges are measured in it, for phones sharpen what screens show. */
 export function lightOf({ width, height, data }: Picture): Gray {
   const v = new Float32Array(width * height)
+  const light = lightTable
   for (let i = 0, k = 0; i < v.length; i++, k += 4)
-    v[i] = 0.2126 * LINEAR[data[k]!]! + 0.7152 * LINEAR[data[k + 1]!]! + 0.0722 * LINEAR[data[k + 2]!]!
+    v[i] = 0.2126 * light[data[k]!]! + 0.7152 * light[data[k + 1]!]! + 0.0722 * light[data[k + 2]!]!
   return { width, height, v }
 }
 /** A smaller one, each pixel the mean of `by` × `by`. */

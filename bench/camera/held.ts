@@ -47,7 +47,7 @@ export function stageOf(group: Group, seed: number): { stage: Stage; options: Ho
     tilt: scan ? [0, 0] : [0.16 * (r() - 0.5) * 2, 0.16 * (r() - 0.5) * 2],
     sheet: [297, 210],
     shift: scan ? [4 * (r() - 0.5), 4 * (r() - 0.5)] : [12 * (r() - 0.5), 12 * (r() - 0.5)],
-    size: scan ? [1900, 1900] : group === 'photo on a sheet' ? [Math.round(perMm * 350), Math.round(perMm * 262)] : [Math.round(perMm * 250), Math.round(perMm * 250)],
+    size: scan ? [1900, 1900] : group === 'photo on a sheet' ? [Math.round(perMm * 350), Math.round(perMm * 262)] : [Math.round(perMm * 250), Math.round(perMm * (group === 'card' ? 320 : 250))],
     seed,
   }
   const knows = r()
@@ -68,7 +68,7 @@ let thrown = 0
 for (const group of groups) {
   if (ONLY && !ONLY.includes(group.split(/[ ,]/)[0]!) && !ONLY.includes(group)) continue
   const t = { n: 0, matched: 0, laid: 0, dev: [] as number[], mean: [] as number[], bias: [] as number[], biasTold: 0, within: 0, slips: 0, slipsFound: 0, invented: 0, metres: 0, corners: 0, cornersTold: 0, cornersFalse: 0, met: 0, seconds: 0, print: [] as number[], face: 0 }
-  for (let k = 0; k < COUNT; k++) {
+  for (let k = Number(process.env.FROM ?? 0); k < COUNT; k++) {
     const seed = SEED * 1000 + k
     const piece = pieceOf(seed)
     const { stage, options } = stageOf(group, seed)
@@ -107,6 +107,19 @@ for (const group of groups) {
         dev.push(s.deviation - piece.deviation[e.ring]![best]!)
         sum += s.deviation - piece.deviation[e.ring]![best]!
         n++
+      }
+      if (TELL) {
+        const by = (want: boolean) => e.samples.filter((x) => x.sure > 0.3 && !piece.corners.some((c) => Math.hypot(c.x - x.x, c.y - x.y) < 2.2)).flatMap((x) => {
+          let best = 0, near = Infinity
+          for (let i = 0; i < ring.length; i += 2) {
+            const d = (ring[i]! - x.x) ** 2 + (ring[i + 1]! - x.y) ** 2
+            if (d < near) [near, best] = [d, i / 2]
+          }
+          const m = [0, 1].map((k) => ring.reduce((a, v, i) => a + (i % 2 === k ? v : 0), 0) / (ring.length / 2))
+          const facing = e.ring > 0 && (x.x - m[0]!) * x.x + (x.y - m[1]!) * x.y > 0
+          return facing === want ? [x.deviation - piece.deviation[e.ring]![best]!] : []
+        })
+        console.log('   ring', e.ring, e.closed ? 'closed' : '', (sum / n).toFixed(3), 'walls', q(by(true), 0.5).toFixed(3), 'none', q(by(false), 0.5).toFixed(3), e.corners.map((c) => `${c.kind}${c.miss.toFixed(2)}/${piece.corners.find((x) => Math.hypot(x.x - c.x, x.y - c.y) < 0.5)?.kind}`).join(' '), 'slips', e.slips.map((f) => f.size.toFixed(2)).join(), 'of', piece.slips.filter((x) => x.ring === e.ring).map((f) => f.size.toFixed(2)).join())
       }
       if (n) t.mean.push(Math.abs(sum / n))
       t.metres += ring.length * 0.125 / 1000

@@ -119,7 +119,10 @@ export function patternOf(seed: number): SawnPattern & { corners: { x: number; y
       ])
       for (const [x, y] of turned) corners.push({ x, y })
       rings.push(dense(turned, 0.25))
-    } else rings.push(dense(around(120, (b) => room * (1 + 0.25 * Math.sin(3 * b + r())), at), 0.25))
+    } else {
+      const phase = 6.28 * r()
+      rings.push(dense(around(240, (b) => room * (1 + 0.25 * Math.sin(3 * b + phase)), at), 0.25))
+    }
   }
   return { rings, corners }
 }
@@ -286,7 +289,7 @@ export function take(piece: Sawn, stage: Stage): Taken {
   const rectangle = (cx: number, cy: number, W: number, H: number, z = 0) =>
     Float64Array.from([-1, -1, 1, -1, 1, 1, -1, 1].flatMap((_, i, q) => (i % 2 ? [] : see(cx + (q[i]! * W) / 2, cy + (q[i + 1]! * H) / 2, z))))
   if (stage.kind === 'sheet') paint(coverage([rectangle(0, 0, ...stage.sheet)], w, h), (_, c) => stage.ground[c]!)
-  if (stage.kind === 'card') paint(coverage([rectangle(stage.shift[0], stage.shift[1] + 75, 85.6, 53.98)], w, h), (_, c) => [0.1, 0.25, 0.55][c]!)
+  if (stage.kind === 'card') paint(coverage([rectangle(stage.shift[0], stage.shift[1] + 112, 85.6, 53.98)], w, h), (_, c) => [0.75, 0.2, 0.12][c]!)
   const all = piece.rings
   if (stage.shadow > 0) {
     const cast = new Float32Array(w * h)

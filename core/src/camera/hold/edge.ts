@@ -16,19 +16,46 @@ export interface Edge {
   closed: boolean
   /** spread of the picture's own blur, mm; NaN where nothing tells it */
   blur: number
-  /** how far its colors are apart, in their own spread */
-  apart: number
+  /** how far its colors are apart, in their own spread, place by place */
+  apart: Float64Array
 }
 const SHADE = 0.3 // share by which a shadow darkens the ground, before a hue must tell
 const FIRM = 0.3 // of energy to a squared mm of leap between two places
 
-/** Looks for the edge along the normals of each ring, one steady path a ring. */
+/**
+ * Looks for the edge along the normals of each ring, one steady path a ring. Where a wall is seen below the face, the face may end in
+ * the wall's other shade, or, where both look alike, so much before the wall's foot as geometry says: chosen by color.
+ */
 export function edgesOf(image: Picture, rings: readonly Ring[], lens: Lens, pose: Pose, thickness: number, before?: readonly Edge[]): Edge[] {
   const own: number[][] = []
-  return rings.map((ring, r) => edgeOf(image, ring, lens, pose, thickness, r > 0, own, before?.[r]))
+  return rings.map((ring, r) => {
+    const foot = edgeOf(image, ring, lens, pose, thickness, r > 0, false, own, before?.[r])
+    if (!foot.wall.some((w) => w > WALLED)) return foot
+    const face = edgeOf(image, ring, lens, pose, thickness, r > 0, true, own, before?.[r])
+    for (let i = 0; i < foot.off.length; i++) {
+      const w = foot.wall[i]!
+      if (w > WALLED && (face.apart[i]! > SHADED || w > 0.4 * ring.places[i]!.wasteRoom)) {
+        foot.off[i] = face.off[i]!
+        foot.sure[i] = face.sure[i]!
+      } else foot.off[i]! -= w
+    }
+    return foot
+  })
 }
+const WALLED = 0.2 // mm of wall, two or three pixels of a photograph, from which its shade can be told
+const SHADED = 4 // spreads of color between face and wall from which they are two
 
-function edgeOf(image: Picture, ring: Ring, lens: Lens, pose: Pose, thickness: number, opening: boolean, own: number[][], before?: Edge): Edge {
+function edgeOf(
+  image: Picture,
+  ring: Ring,
+  lens: Lens,
+  pose: Pose,
+  thickness: number,
+  opening: boolean,
+  byWall: boolean,
+  own: number[][],
+  before?: Edge,
+): Edge {
   const { places } = ring
   const n = places.length
   const ways = new Float64Array(4 * n)
@@ -79,9 +106,11 @@ function edgeOf(image: Picture, ring: Ring, lens: Lens, pose: Pose, thickness: n
   const band = (i: number, side: -1 | 1): [number, number] => {
     const p = places[i]!
     const room = side < 0 ? p.keptRoom : p.wasteRoom
+    const w = wall[i]!
+    if (side > 0 && byWall && w > WALLED) return [shift(i) + 0.3 * w, shift(i) + Math.max(0.9 * w, 0.3 * w + du)]
     const near = Math.min(before ? 0.5 : 1.1, 0.3 * room)
     const far = Math.min(before ? 1.7 : REACH, 0.55 * room)
-    const s = shift(i) + (side > 0 ? wall[i]! : 0)
+    const s = shift(i) + (side > 0 ? w : 0)
     return side < 0 ? [s - far, s - near] : [s + near, s + Math.max(far, near + du)]
   }
   const sums = (side: -1 | 1) => {
@@ -128,10 +157,9 @@ function edgeOf(image: Picture, ring: Ring, lens: Lens, pose: Pose, thickness: n
     }
   for (let p = 0; p < 3; p++) for (let q = 0; q < 3; q++) S[p]![q] = (2 * S[p]![q]!) / Math.max(1, count) + (p === q ? 2e-5 : 0)
   const f = new Float32Array(K * n)
-  const aparts: number[] = []
   const apart = new Float64Array(n)
-  const shade = lens.eye ? SHADE : SHADE / 2
   for (let i = 0; i < n; i++) {
+    const shade = byWall && wall[i]! > WALLED ? 0.02 : lens.eye ? SHADE : SHADE / 2
     const g = outside.subarray(3 * i, 3 * i + 3)
     const d = [0, 1, 2].map((m) => inside[3 * i + m]! - g[m]!)
     const w = solve(
@@ -140,7 +168,6 @@ function edgeOf(image: Picture, ring: Ring, lens: Lens, pose: Pose, thickness: n
     )
     const whole = w[0]! * d[0]! + w[1]! * d[1]! + w[2]! * d[2]!
     apart[i] = Math.sqrt(Math.max(0, whole))
-    aparts.push(apart[i]!)
     for (let k = 0; k < K; k++) {
       const at = 3 * (i * K + k)
       const part = whole > 1e-9 ? ((c[at]! - g[0]!) * w[0]! + (c[at + 1]! - g[1]!) * w[1]! + (c[at + 2]! - g[2]!) * w[2]!) / whole : 0.5
@@ -148,12 +175,12 @@ function edgeOf(image: Picture, ring: Ring, lens: Lens, pose: Pose, thickness: n
     }
   }
   const mid = [0, 1, 2].map((m) => [quantile(inside.filter((_, i) => i % 3 === m), 0.5), quantile(outside.filter((_, i) => i % 3 === m), 0.5)] as const)
-  if (!opening) own.push(mid.map((m) => m[0]), mid.map((m) => m[1]))
+  if (!opening && !byWall) own.push(mid.map((m) => m[0]), mid.map((m) => m[1]))
   // an opening that looks inside as the piece does is still full
   const off3 = (a: readonly number[], of: 0 | 1) => Math.hypot(...(a.map((v, m) => Math.log((v + 0.02) / (own[of]![m]! + 0.02))) as [number, number, number]))
   const there = mid.map((m) => m[1])
   const closed = opening && off3(there, 0) < 0.35 * off3(own[1]!, 0) && off3(there, 0) < off3(there, 1)
-  const path = steady(f, n, K, half, du, places, before)
+  const path = steady(f, n, K, half, du, places, byWall ? wall.map((w) => (w > WALLED ? w : 0)) : undefined, before)
   const off = new Float64Array(n).fill(NaN)
   const sure = new Float64Array(n)
   const rises: number[] = []
@@ -179,17 +206,19 @@ function edgeOf(image: Picture, ring: Ring, lens: Lens, pose: Pose, thickness: n
       rises.push((hi - lo) * du)
     }
   }
-  return { off, sure, wall, ways, closed, blur: rises.length > 5 ? quantile(rises, 0.4) / 1.35 : NaN, apart: quantile(aparts, 0.5) }
+  return { off, sure, wall, ways, closed, blur: rises.length > 5 ? quantile(rises, 0.4) / 1.35 : NaN, apart }
 }
 
 /** The steadiest path of the edge around a ring: as much of the piece within it and of the ground outside as can be (dynamic programming). */
-function steady(f: Float32Array, n: number, K: number, half: number, du: number, places: Ring['places'], before?: Edge): Int32Array {
+function steady(f: Float32Array, n: number, K: number, half: number, du: number, places: Ring['places'], walls?: Float64Array, before?: Edge): Int32Array {
   const cost = new Float32Array(n * K)
   for (let i = 0; i < n; i++) {
     const p = places[i]!
     const s = before && !Number.isNaN(before.off[i]!) ? before.off[i]! : 0
     const low = Math.max(0, Math.round((s - Math.min(REACH, 0.6 * p.keptRoom)) / du) + half)
-    const high = Math.min(K - 1, Math.round((s + Math.min(REACH, 0.6 * p.wasteRoom)) / du) + half)
+    // beyond a wall that is looked at, its foot is an edge too, and not the one
+    const room = walls?.[i] ? Math.max(0.35, 0.9 * walls[i]!) : Math.min(REACH, 0.6 * p.wasteRoom)
+    const high = Math.min(K - 1, Math.round((s + room) / du) + half)
     let total = 0
     for (let k = low; k <= high; k++) total += f[i * K + k]! - 0.5
     let run = 0

@@ -91,14 +91,24 @@ export function findPose(plan: Plan, found: Found, rings: readonly Ring[], setti
         .filter((t, k) => t.miss <= tries[(k + 1) % TURNS]!.miss && t.miss <= tries[(k + TURNS - 1) % TURNS]!.miss)
         .sort((a, b) => a.miss - b.miss)
         .slice(0, 8)
-      const unit = Math.abs(ground[0]) + Math.abs(ground[1]) + 1
-      void unit
       const step = [0.002, 0.1 * size, 0.1 * size, 0.001, ...(bare ? [0.005, 0.005] : [])]
-      const settled = best.map(({ turn }) => {
-        const p = settle((x) => [...missesOf(x, over), 4 * (x[3]! / 0.05), ...(bare ? [x[4]! / 0.1, x[5]! / 0.1] : [])], [turn, 0, 0, 0, ...(bare ? [0.01, 0.01] : [])], step, 40)
+      const from = (start: readonly number[]) => {
+        const p = settle((x) => [...missesOf(x, over), 4 * (x[3]! / 0.05), ...(bare ? [x[4]! / 0.1, x[5]! / 0.1] : [])], start, step, 40)
         return { p, miss: mean(missesOf(p, over)) }
-      })
-      const one = settled.reduce((a, b) => (b.miss < a.miss ? b : a))
+      }
+      const least = <T extends { miss: number }>(all: readonly T[]) => all.reduce((a, b) => (b.miss < a.miss ? b : a))
+      let one = least(best.map(({ turn }) => from([turn, 0, 0, 0, ...(bare ? [0.01, 0.01] : [])])))
+      // a lean and another may look alike to the nearest edges: a few are begun with
+      if (bare)
+        one = least([
+          one,
+          ...[
+            [0.2, 0],
+            [-0.2, 0],
+            [0, 0.2],
+            [0, -0.2],
+          ].map((lean) => from([...one.p.slice(0, 4), ...lean])),
+        ])
       const lean = bare ? ([one.p[4]!, one.p[5]!] as const) : undefined
       return { pose: poseOf(one.p, over), lens: lensOf(one.p.slice(4)), ...(lean && { lean }), miss: one.miss }
     })

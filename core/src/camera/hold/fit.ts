@@ -88,7 +88,7 @@ export function fit(rings: readonly Ring[], edges: readonly Edge[], lens: Lens, 
     })
   })
   const n = rows.length
-  const logSize = setting.size ? Math.log(pose.size / (setting.size * (known ?? 1))) : 0
+  const logSize = setting.size ? Math.log(pose.size / setting.size) : 0
   let x = new Array<number>(unknowns).fill(0)
   let cov: number[][] = []
   let spread = 1

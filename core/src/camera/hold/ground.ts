@@ -66,8 +66,6 @@ export interface Found {
   /** pixels of it, openings in; and their middle, px of the plan */
   area: number
   middle: readonly [number, number]
-  /** what else lies there, the largest first, each a mask of its own pixels */
-  others: Int32Array[]
 }
 const terms = (x: number, y: number) => [1, x, y, x * x, x * y, y * y]
 const LEAST_APART = 0.03 // of the root of light: nearer to the ground than that nobody sees an edge by eye either
@@ -76,8 +74,9 @@ const LEAST_SHARE = 0.004 // of the picture; smaller is dust
 /**
  * The piece on its ground: the ground is a smooth surface told from the rim, its shadow the same color, darker; the piece is what is neither.
  * @param on where the ground is at all; without it everywhere
+ * @param beside of the patches that lie there, the pixels of each, the ones that are no piece
  */
-export function pieceOn(plan: Plan, on?: Uint8Array): Found | 'nothing-there' | 'no-contrast' | 'cut-off' {
+export function pieceOn(plan: Plan, on?: Uint8Array, beside?: (parts: readonly Int32Array[]) => number): Found | 'nothing-there' | 'no-contrast' | 'cut-off' {
   const { width: w, height: h, c } = plan
   const n = w * h
   const inside = on ?? new Uint8Array(n).fill(1)
@@ -129,7 +128,9 @@ export function pieceOn(plan: Plan, on?: Uint8Array): Found | 'nothing-there' | 
   const far = quantile(apart, 0.99)
   if (far < Math.max(4 * noise, LEAST_APART)) return far < 2.5 * noise ? 'nothing-there' : 'no-contrast'
   const least = Math.max(4 * noise, LEAST_APART, 0.3 * quantile(apart, 0.97))
-  const rough = patches(Uint8Array.from(apart, (d) => (d > least ? 1 : 0)), w, LEAST_SHARE * n)
+  const lying = patches(Uint8Array.from(apart, (d) => (d > least ? 1 : 0)), w, LEAST_SHARE * n)
+  const away = beside?.(lying.map((p) => p.pixels)) ?? -1
+  const rough = lying.filter((_, k) => k !== away)
   if (!rough.length) return 'nothing-there'
   const big = rough.reduce((a, b) => (b.area > a.area ? b : a))
   // what it looks like well inside
@@ -184,6 +185,5 @@ export function pieceOn(plan: Plan, on?: Uint8Array): Found | 'nothing-there' | 
     // a speck is grain, not an opening
     if (p.area < 6) for (const q of p.pixels) mask[q] = 1
   }
-  const others = rough.filter((p) => p !== big).sort((a, b) => b.area - a.area).map((p) => p.pixels)
-  return { mask, area, middle: [sx / area, sy / area], others }
+  return { mask, area, middle: [sx / area, sy / area] }
 }

@@ -6,7 +6,7 @@ import { fit, type Fitted } from './fit.js'
 import { pieceOn, planOf } from './ground.js'
 import { cornerHeld, slipsOf, type CornerHeld, type Slip } from './judge.js'
 import { flat, groundBy, lay, type Grounded } from './lens.js'
-import { cardIn, sheetIn } from './rectangle.js'
+import { cardIn, sheetIn, type Corners } from './rectangle.js'
 import { ringsOf, type Ring } from './ring.js'
 
 /** The pattern a piece was sawn from: closed rings, mm, x y x y …; the outline first. */
@@ -55,7 +55,7 @@ export interface Held {
 
 const LARGEST = 80e6 // pixels
 const PLAN = 760 // pixels along the longer side in which the piece is looked for
-const USUAL_FOCAL = 0.85 // of the longer side, where nothing says it
+const FOCALS = [0.75, 1.15, 1.8] // of the longer side
 const BLURRED = 0.42 // mm of spread of an edge beyond which no deviation of a tenth is told
 const OTHER = 0.8 // mm that the middle place of another piece is off, laid as well as can be
 const SIZE_OFF = 0.07
@@ -78,7 +78,9 @@ export function holdAgainst(image: Picture, pattern: SawnPattern, options: HoldO
   const rings = ringsOf(pattern.rings)
   if (!(width > 40 && height > 40) || width * height > LARGEST || data.length < 4 * width * height) return refused('nothing-there')
   const plan = planOf(image, PLAN)
-  const { scale, sheet, card, print, focal = USUAL_FOCAL * Math.max(width, height) } = options
+  const { scale, sheet, card, print } = options
+  // a phone's own lens, its doubled one, a crop of either: where nothing says which, the one that fits
+  const focals = options.focal ? [options.focal] : FOCALS.map((f) => f * Math.max(width, height))
   const thickness = scale ? 0 : (options.thickness ?? 0)
   let ground: Grounded | undefined
   let on: Uint8Array | undefined
@@ -92,35 +94,46 @@ export function holdAgainst(image: Picture, pattern: SawnPattern, options: HoldO
       plan.height,
     )
   }
-  const found = pieceOn(plan, on)
+  let cardSeen: Corners | undefined
+  const besides = card && !scale && !sheet
+  const found = pieceOn(plan, on, (parts) => {
+    if (!besides) return -1
+    const one = cardIn(image, plan, parts, card)
+    cardSeen = one.corners
+    return one.at
+  })
   if (typeof found === 'string') return refused(found)
-  const cardSeen = card && !scale && !sheet ? cardIn(image, plan, found.others, card) : undefined
-  if (card && !scale && !sheet && !cardSeen) return refused('no-sheet')
+  if (besides && !cardSeen) return refused('no-sheet')
   const bare = !scale && !ground
   const setting: Setting = {
     lens: scale ? flat(1 / scale) : (ground?.lens ?? flat(1)),
     ...(!bare && { size: print ?? 1 }),
-    ...(bare && { focal }),
     thickness,
     width,
     height,
   }
   const faces = options.seen ? [options.seen === 'back'] : [false, true]
-  const laid = findPose(plan, found, rings, setting, faces)
   const twin = !options.seen && alikeTurnedOver(rings)
-  const tried = (twin ? laid.slice(0, 1) : laid).map((l) => measure(image, rings, l, setting, cardSeen, card, print))
+  const tried = (bare ? focals : [undefined]).flatMap((focal) => {
+    const by = { ...setting, ...(focal && { focal }) }
+    const laid = findPose(plan, found, rings, by, faces)
+    // the other face is only worth a look where the nearest edges do not settle it
+    return laid
+      .filter((l, k) => k === 0 || (!twin && l.miss < 2.5 * laid[0]!.miss))
+      .map((l) => measure(image, rings, l, by, cardSeen, card, print))
+  })
   const best = tried.reduce((a, b) => (b.worth < a.worth ? b : a))
   const { fitted, edges, known } = best
   if (best.cut) return refused('cut-off')
   const sure = quantile(edges.flatMap((e) => (e.closed ? [] : Array.from(e.sure))), 0.5)
-  if (!(sure > 0.3) || edges[0]!.apart < 2.2) return refused('no-contrast')
+  if (!(sure > 0.3) || quantile(edges[0]!.apart, 0.5) < 2.2) return refused('no-contrast')
   const blur = quantile(edges.filter((e) => !Number.isNaN(e.blur)).map((e) => e.blur), 0.5)
   if (blur > BLURRED) return refused('blurred')
   const full = edges.filter((e) => e.closed).length
   const openings = rings.length - 1
   if (best.off > OTHER || fitted.seen < 0.6 || (known && Math.abs(fitted.size) > SIZE_OFF) || (openings > 1 && full * 2 >= openings + 1))
     return refused('other-piece')
-  return told(image, rings, best, setting, print, twin)
+  return told(image, rings, best, print, twin)
 }
 
 /** A sheet's sides in the order of its corners: the longer goes with the longer. */
@@ -147,6 +160,7 @@ function within(c: readonly (readonly [number, number])[], w: number, h: number)
 }
 
 interface Measured {
+  setting: Setting
   fitted: Fitted
   edges: Edge[]
   known: boolean
@@ -161,7 +175,7 @@ function measure(
   rings: readonly Ring[],
   laid: ReturnType<typeof findPose>[number],
   setting: Setting,
-  cardSeen: ReturnType<typeof cardIn>,
+  cardSeen: Corners | undefined,
   card: readonly [number, number] | undefined,
   print: number | undefined,
 ): Measured {
@@ -177,7 +191,6 @@ function measure(
     }
     const before = fitted && round > 1 ? edges.map((e, r) => ({ ...e, off: fitted!.deviation[r]! })) : undefined
     edges = edgesOf(image, rings, lens, pose, setting.thickness, before)
-    unwalled(edges)
     fitted = fit(rings, edges, lens, pose, own, lean, print)
     ;({ pose, lens } = fitted)
     lean = fitted.lean ?? lean
@@ -189,16 +202,17 @@ function measure(
     return x < 1 || y < 1 || x > image.width - 1 || y > image.height - 1
   }).length
   return {
+    setting: own,
     fitted: fitted!,
     edges,
     known: own.size !== undefined,
     off,
-    worth: off + (1 - fitted!.seen) + 0.3 * edges.filter((e) => e.closed).length,
+    worth: off + 0.3 * fitted!.spread + (1 - fitted!.seen) + 0.3 * edges.filter((e) => e.closed).length,
     cut: outside > 4,
   }
 }
 /** px of the lens's unit to a mm by a card that lies on the ground. */
-function cardSize(corners: NonNullable<ReturnType<typeof cardIn>>, card: readonly [number, number], image: Picture, focal: number, lean: readonly [number, number]): number {
+function cardSize(corners: Corners, card: readonly [number, number], image: Picture, focal: number, lean: readonly [number, number]): number {
   // back to the ground by the lens's own formula: a few steps of looking where a place is seen
   const [a, b] = lean
   const [ca, sa, cb, sb] = [Math.cos(a), Math.sin(a), Math.cos(b), Math.sin(b)]
@@ -214,11 +228,6 @@ function cardSize(corners: NonNullable<ReturnType<typeof cardIn>>, card: readonl
   const [long, short] = [Math.max(u, v), Math.min(u, v)]
   return Math.sqrt((long * short) / (4 * card[0] * card[1]))
 }
-/** Where the wall below the face is seen, the edge that was found is its foot: the face ends so much earlier. */
-function unwalled(edges: readonly Edge[]): void {
-  for (const e of edges) for (let i = 0; i < e.off.length; i++) e.off[i]! -= e.wall[i]!
-}
-
 /** Whether a pattern looks as from its back: laid turned over on itself, its lines fall on its lines. */
 function alikeTurnedOver(rings: readonly Ring[]): boolean {
   const points = rings.flatMap((r) => r.places.filter((_, i) => i % 3 === 0))
@@ -242,10 +251,9 @@ function alikeTurnedOver(rings: readonly Ring[]): boolean {
 }
 
 /** What was measured, in the figures that are asked. */
-function told(image: Picture, rings: readonly Ring[], { fitted, edges, known }: Measured, setting: Setting, print: number | undefined, twin: boolean): Held {
-  const { pose, lens } = fitted
+function told(image: Picture, rings: readonly Ring[], { fitted, edges, known, setting }: Measured, print: number | undefined, twin: boolean): Held {
+  const { pose } = fitted
   const pixel = 1 / Math.hypot(edges[0]!.ways[0]!, edges[0]!.ways[1]!)
-  const above = setting.thickness * pose.size
   const out: EdgeHeld[] = rings.map((ring, r) => {
     const e = edges[r]!
     if (e.closed) return { ring: r, closed: true, samples: [], mean: 0, spread: 0, most: 0, corners: [], slips: [] }
@@ -271,8 +279,6 @@ function told(image: Picture, rings: readonly Ring[], { fitted, edges, known }: 
       slips: slipsOf(ring.places, dev, e.sure, ring.step),
     }
   })
-  void above
-  void lens
   return {
     matched: true,
     edges: out,
@@ -319,24 +325,30 @@ function pieceAt(
     }) as [number, number, number]
   }
   const ring = rings[r]!
-  const [inside, outside]: [number[][], number[][]] = [[], []]
+  const inside: number[][] = []
+  // the waste's side of either arm may look its own way: wall here, ground there
+  const outside: [number[][], number[][]] = [[], []]
   ring.places.forEach((p, i) => {
     const d = Math.min(Math.abs(p.at - at), ring.length - Math.abs(p.at - at))
     const o = deviation[r]![i]!
     if (d < 1.5 || d > 6 || Number.isNaN(o)) return
     const wall = edges[r]!.wall[i]!
-    const [a, b] = [Math.min(0.8, 0.35 * p.keptRoom), Math.min(0.8 + wall, 0.45 * p.wasteRoom)]
+    const [a, b] = [Math.min(0.8, 0.35 * p.keptRoom), wall > 0.25 ? 0.5 * wall : Math.min(0.8, 0.4 * p.wasteRoom)]
     inside.push(colorAt(p.x + p.nx * (o - a), p.y + p.ny * (o - a)))
-    outside.push(colorAt(p.x + p.nx * (o + b), p.y + p.ny * (o + b)))
+    const arm = (p.at - at + ring.length) % ring.length < ring.length / 2 ? 1 : 0
+    outside[arm].push(colorAt(p.x + p.nx * (o + b), p.y + p.ny * (o + b)))
   })
   if (inside.length < 4) return undefined
   const mid = (of: number[][]) => [0, 1, 2].map((m) => quantile(of.map((c) => c[m]!), 0.5))
-  const [kept, waste] = [mid(inside), mid(outside)]
-  const d = kept.map((v, m) => v - waste[m]!)
-  const whole = d.reduce((s, v) => s + v * v, 0)
-  if (whole < 1e-5) return undefined
+  const kept = mid(inside)
+  const sides = outside.filter((o) => o.length > 1).map((o) => {
+    const waste = mid(o)
+    const d = kept.map((v, m) => v - waste[m]!)
+    return { waste, d, whole: d.reduce((s, v) => s + v * v, 0) }
+  })
+  if (!sides.length || sides.some((s) => s.whole < 1e-5)) return undefined
   return (x, y) => {
     const c = colorAt(x, y)
-    return d.reduce((s, v, m) => s + v * (c[m]! - waste[m]!), 0) / whole
+    return Math.min(...sides.map(({ waste, d, whole }) => d.reduce((s, v, m) => s + v * (c[m]! - waste[m]!), 0) / whole))
   }
 }

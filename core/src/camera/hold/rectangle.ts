@@ -48,19 +48,20 @@ export function sheetIn(image: Picture, plan: Plan): Corners | undefined {
   }
   return best && finer(image, best.corners.map(([x, y]): Px => [x * plan.by, y * plan.by]) as Corners)
 }
-/** A card among what lies there: the patch that is nearest to four-sided and has its sides. */
-export function cardIn(image: Picture, plan: Plan, others: readonly Int32Array[], [w, h]: readonly [number, number]): Corners | undefined {
+/** A card among patches that lie there: which is nearest to four-sided and has its sides, and its corners; none: −1. */
+export function cardIn(image: Picture, plan: Plan, parts: readonly Int32Array[], [w, h]: readonly [number, number]): { at: number; corners?: Corners } {
   const want = Math.max(w, h) / Math.min(w, h)
-  const fits = others.flatMap((pixels) => {
+  let best: { at: number; full: number; corners: Corners } | undefined
+  parts.forEach((pixels, at) => {
     const one = fourSided(pixels, plan.width)
-    if (!one) return []
+    if (!one) return
     const side = (i: number) => Math.hypot(one.corners[i]![0] - one.corners[(i + 1) % 4]![0], one.corners[i]![1] - one.corners[(i + 1) % 4]![1])
     const [a, b] = [side(0) + side(2), side(1) + side(3)]
-    return Math.abs(Math.log(Math.max(a, b) / Math.min(a, b) / want)) < 0.25 ? [one] : []
+    if (Math.abs(Math.log(Math.max(a, b) / Math.min(a, b) / want)) < 0.25 && (!best || one.full > best.full)) best = { at, ...one }
   })
-  if (!fits.length) return undefined
-  const best = fits.reduce((a, b) => (b.full > a.full ? b : a))
-  return finer(image, best.corners.map(([x, y]): Px => [x * plan.by, y * plan.by]) as Corners)
+  if (!best) return { at: -1 }
+  const corners = finer(image, best.corners.map(([x, y]): Px => [x * plan.by, y * plan.by]) as Corners)
+  return { at: best.at, ...(corners && { corners }) }
 }
 
 /** The four-sided hull of a patch, where it fills it. */

@@ -134,6 +134,7 @@ for (const group of groups) {
         }
       }
       t.invented += e.slips.length - used.size
+      if (TELL) e.slips.forEach((f, m) => used.has(m) || console.log('   invented', e.ring, f.size.toFixed(2), f.into, 'corner', Math.min(9, ...piece.corners.map((c) => Math.hypot(c.x - f.x, c.y - f.y))).toFixed(1), 'slip', Math.min(9, ...piece.slips.map((c) => Math.hypot(c.x - f.x, c.y - f.y))).toFixed(1)))
       for (const c of e.corners) {
         const truth = piece.corners.find((x) => Math.hypot(x.x - c.x, x.y - c.y) < 0.5)
         if (!truth) continue

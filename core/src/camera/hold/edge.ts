@@ -19,6 +19,13 @@ export interface Edge {
   /** how far its colors are apart, in their own spread, place by place */
   apart: Float64Array
 }
+const PRINTED = 0.6 // share of its lightness that a printed line takes from paper
+const TOLD_BY_HUE = 3 // spreads of color
+/** White or gray, and light: no wood is. */
+const isPaper = (c: ArrayLike<number>) => {
+  const [low, high] = [Math.min(c[0]!, c[1]!, c[2]!), Math.max(c[0]!, c[1]!, c[2]!)]
+  return high > 0.35 && high - low < 0.14 * high
+}
 const SHADE = 0.3 // share by which a shadow darkens the ground, before a hue must tell
 const FIRM = 0.3 // of energy to a squared mm of leap between two places
 
@@ -142,12 +149,13 @@ function edgeOf(
     return out
   }
   const [inside, outside] = [smoothed(sums(-1), 10), smoothed(sums(1), 4)]
-  // what of the spread within either is no edge: texture, noise, and shadow on the ground
+  // what of the spread within either is no edge: texture, noise, a printed line beside the cut, and shadow on the ground
   const S = [0, 1, 2].map(() => [0, 0, 0])
   let count = 0
   for (let i = 0; i < n; i += 2)
     for (const side of [-1, 1] as const) {
-      const [a, b] = band(i, side)
+      let [a, b] = band(i, side)
+      if (side < 0 && before) b = Math.max(b, shift(i) - Math.max(0.16, 2.5 * (before.blur || 0)))
       const of = side < 0 ? inside : outside
       for (let k = Math.max(0, Math.ceil(a / du) + half); k <= Math.min(K - 1, Math.floor(b / du) + half); k += 2) {
         const d = [0, 1, 2].map((m) => c[3 * (i * K + k) + m]! - of[3 * i + m]!)
@@ -162,11 +170,17 @@ function edgeOf(
     const shade = byWall && wall[i]! > WALLED ? 0.02 : lens.eye ? SHADE : SHADE / 2
     const g = outside.subarray(3 * i, 3 * i + 3)
     const d = [0, 1, 2].map((m) => inside[3 * i + m]! - g[m]!)
-    const w = solve(
-      S.map((row, p) => row.map((v, q) => v + (shade * shade * g[p]! * g[q]!))),
-      d,
-    )
-    const whole = w[0]! * d[0]! + w[1]! * d[1]! + w[2]! * d[2]!
+    const own = inside.subarray(3 * i, 3 * i + 3)
+    const by = (line: number) => {
+      const w = solve(
+        S.map((row, p) => row.map((v, q) => v + shade * shade * g[p]! * g[q]! + line * line * own[p]! * own[q]!)),
+        d,
+      )
+      return { w, whole: w[0]! * d[0]! + w[1]! * d[1]! + w[2]! * d[2]! }
+    }
+    // paper that was left on has its line beside the cut: dark as it is, it is the piece, where hue alone can tell so
+    const printed = isPaper(own) ? by(PRINTED) : undefined
+    const { w, whole } = printed && printed.whole > TOLD_BY_HUE ** 2 ? printed : by(0)
     apart[i] = Math.sqrt(Math.max(0, whole))
     for (let k = 0; k < K; k++) {
       const at = 3 * (i * K + k)

@@ -17,6 +17,8 @@ export interface Setting {
   lens: Lens
   /** units of the ground to a mm of the pattern; absent: the picture has no mark of size */
   size?: number
+  /** how far that may be off before the print is asked, a logarithm */
+  sizeSpread?: number
   /** px; only where the ground's lean has to be found by the piece itself */
   focal?: number
   /** of the face above the ground, in the ground's units to a unit of `size` */

@@ -92,7 +92,9 @@ export function fit(rings: readonly Ring[], edges: readonly Edge[], lens: Lens, 
   let x = new Array<number>(unknowns).fill(0)
   let cov: number[][] = []
   let spread = 1
-  let prior = known ? 0.0015 : Math.abs(logSize) < 0.012 ? PRINTED : MISPRINTED
+  const own = setting.sizeSpread ?? 0
+  const priorOf = (size: number) => Math.hypot(own, known ? 0.0015 : Math.abs(size) < 0.012 + own ? PRINTED : MISPRINTED)
+  let prior = priorOf(logSize)
   for (let round = 0; round < 12; round++) {
     const left = rows.map((row, i) => off[i]! - row.reduce((s, v, k) => s + v * x[k]!, 0))
     const used = left.filter((_, i) => weights[i]! > 0)
@@ -125,7 +127,7 @@ export function fit(rings: readonly Ring[], edges: readonly Edge[], lens: Lens, 
     }
     x = solve(A, b)
     cov = A
-    if (setting.size && !known) prior = Math.abs(logSize + x[3]!) < 0.012 ? PRINTED : MISPRINTED
+    prior = priorOf(logSize + x[3]!)
   }
   const doubt = (k: number) =>
     Math.sqrt(
@@ -158,7 +160,7 @@ export function fit(rings: readonly Ring[], edges: readonly Edge[], lens: Lens, 
     bias: x[unknowns - 1]!,
     biasDoubt: NINE * Math.hypot(doubt(unknowns - 1), 0.012),
     size: logSize + x[3]!,
-    sizeDoubt: NINE * doubt(3),
+    sizeDoubt: NINE * Math.hypot(doubt(3), own),
     deviation,
     spread,
     seen: total ? n / total : 0,

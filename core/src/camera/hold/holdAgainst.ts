@@ -59,6 +59,9 @@ const FOCALS = [0.75, 1.15, 1.8] // of the longer side
 const BLURRED = 0.42 // mm of spread of an edge beyond which no deviation of a tenth is told
 const OTHER = 0.8 // mm that the middle place of another piece is off, laid as well as can be
 const SIZE_OFF = 0.07
+// what a card beside the piece tells of size is as good as the lean between them is known
+const CARD = 0.0025
+const CARD_BY_ANY_LENS = 0.012
 
 const refused = (trouble: PieceTrouble): Held => ({
   matched: false,
@@ -120,7 +123,7 @@ export function holdAgainst(image: Picture, pattern: SawnPattern, options: HoldO
     // the other face is only worth a look where the nearest edges do not settle it
     return laid
       .filter((l, k) => k === 0 || (!twin && l.miss < 2.5 * laid[0]!.miss))
-      .map((l) => measure(image, rings, l, by, cardSeen, card, print))
+      .map((l) => measure(image, rings, l, by, cardSeen, card, print, options.focal !== undefined))
   })
   const best = tried.reduce((a, b) => (b.worth < a.worth ? b : a))
   const { fitted, edges, known } = best
@@ -178,6 +181,7 @@ function measure(
   cardSeen: Corners | undefined,
   card: readonly [number, number] | undefined,
   print: number | undefined,
+  focalKnown: boolean,
 ): Measured {
   let { pose, lens, lean } = laid
   let edges: Edge[] = []
@@ -187,7 +191,7 @@ function measure(
     if (cardSeen && card) {
       // the card lies on the same ground: what it measures there is the size
       const perMm = cardSize(cardSeen, card, image, setting.focal!, lean!)
-      own = { ...setting, size: perMm * (print ?? 1) }
+      own = { ...setting, size: perMm * (print ?? 1), sizeSpread: focalKnown ? CARD : CARD_BY_ANY_LENS }
     }
     const before = fitted && round > 1 ? edges.map((e, r) => ({ ...e, off: fitted!.deviation[r]! })) : undefined
     edges = edgesOf(image, rings, lens, pose, setting.thickness, before)
@@ -276,7 +280,7 @@ function told(image: Picture, rings: readonly Ring[], { fitted, edges, known, se
         const near = clearNear(ring, dev, c.at)
         return piece ? (cornerHeld(c, piece, near ?? fitted.bias, pixel) ?? []) : []
       }),
-      slips: slipsOf(ring.places, dev, e.sure, ring.step),
+      slips: slipsOf(ring.places, dev, e, ring.step),
     }
   })
   return {

@@ -1,5 +1,6 @@
 import { quantile } from '../../number/index.js'
-import type { Corner, Place, Ring } from './ring.js'
+import type { Edge } from './edge.js'
+import type { Corner, Place } from './ring.js'
 
 /** A stray from the line that a hand made in one go. */
 export interface Slip {
@@ -9,10 +10,11 @@ export interface Slip {
   into: 'kept' | 'waste'
 }
 const SLIPPED = 0.34 // mm beside the line's own course from which it is a slip: half a kerf of a fine blade
+const SLIPPED_BY_WALL = 0.55
 const COURSE = 9 // mm either side that make the course a slip stands out of
 
 /** Slips of one ring: where the saw leaves its own course, clearly and for a little way. */
-export function slipsOf(places: readonly Place[], deviation: Float64Array, sure: Float64Array, step: number): Slip[] {
+export function slipsOf(places: readonly Place[], deviation: Float64Array, { sure, wall }: Pick<Edge, 'sure' | 'wall'>, step: number): Slip[] {
   const n = places.length
   const wide = Math.min(Math.floor(n / 2), Math.round(COURSE / step))
   const beside = new Float64Array(n).fill(NaN)
@@ -28,17 +30,19 @@ export function slipsOf(places: readonly Place[], deviation: Float64Array, sure:
   }
   const all = beside.filter((v) => !Number.isNaN(v))
   if (all.length < 12) return []
-  const least = Math.max(SLIPPED, 3.2 * 1.48 * quantile(all.map(Math.abs), 0.5))
+  const usual = 3.2 * 1.48 * quantile(all.map(Math.abs), 0.5)
+  // where a wall begins to be seen, its foot and the face are easily taken for one another
+  const leastAt = (i: number) => Math.max(usual, wall[i]! > 0.04 ? SLIPPED_BY_WALL : SLIPPED)
   const out: Slip[] = []
   const used = new Uint8Array(n)
   const order = Array.from({ length: n }, (_, i) => i)
-    .filter((i) => Math.abs(beside[i]!) >= least)
+    .filter((i) => Math.abs(beside[i]!) >= leastAt(i))
     .sort((a, b) => Math.abs(beside[b]!) - Math.abs(beside[a]!))
   const clear = Math.round(6 / step)
   for (const i of order) {
     if (used[i]) continue
     // one place alone is a splinter or a speck
-    const with2 = [-2, -1, 1, 2].filter((k) => beside[(i + k + n) % n]! * Math.sign(beside[i]!) > 0.55 * least).length
+    const with2 = [-2, -1, 1, 2].filter((k) => beside[(i + k + n) % n]! * Math.sign(beside[i]!) > 0.55 * leastAt(i)).length
     if (with2 < 2) continue
     for (let k = -clear; k <= clear; k++) used[(i + k + n) % n] = 1
     const p = places[i]!

@@ -33,8 +33,25 @@ export function stageOf(group: Group, seed: number): { stage: Stage; options: Ho
     print: r() < 0.2 ? 0.96 + 0.03 * r() : 1 + 0.004 * (r() - 0.5),
     thickness,
     stock: how === 'pale' ? [0.72, 0.64, 0.5] : woods[Math.floor(woods.length * r())]!,
-    ground: how === 'pale' ? [0.86, 0.86, 0.85] : how === 'paper' ? [0.1, 0.13, 0.3] : scan ? (r() < 0.5 ? [0.8, 0.8, 0.79] : [0.06, 0.1, 0.32]) : [[0.05, 0.12, 0.4], [0.75, 0.76, 0.78], [0.08, 0.3, 0.12]][Math.floor(3 * r())] as Stage['ground'],
-    table: [[0.3, 0.3, 0.3], [0.4, 0.25, 0.14], [0.05, 0.05, 0.05]][Math.floor(3 * r())] as Stage['table'],
+    ground:
+      how === 'pale'
+        ? [0.86, 0.86, 0.85]
+        : how === 'paper'
+          ? [0.1, 0.13, 0.3]
+          : scan
+            ? r() < 0.5
+              ? [0.8, 0.8, 0.79]
+              : [0.06, 0.1, 0.32]
+            : ([
+                [0.05, 0.12, 0.4],
+                [0.75, 0.76, 0.78],
+                [0.08, 0.3, 0.12],
+              ][Math.floor(3 * r())]! as unknown as Stage['ground']),
+    table: [
+      [0.3, 0.3, 0.3],
+      [0.4, 0.25, 0.14],
+      [0.05, 0.05, 0.05],
+    ][Math.floor(3 * r())]! as unknown as Stage['table'],
     grain: 0.04 + 0.05 * r(),
     paper: how === 'paper',
     blur: scan ? 0.6 + 0.5 * r() : 0.8 + 0.6 * r(),
@@ -47,13 +64,22 @@ export function stageOf(group: Group, seed: number): { stage: Stage; options: Ho
     tilt: scan ? [0, 0] : [0.16 * (r() - 0.5) * 2, 0.16 * (r() - 0.5) * 2],
     sheet: [297, 210],
     shift: scan ? [4 * (r() - 0.5), 4 * (r() - 0.5)] : [12 * (r() - 0.5), 12 * (r() - 0.5)],
-    size: scan ? [1900, 1900] : group === 'photo on a sheet' ? [Math.round(perMm * 350), Math.round(perMm * 262)] : [Math.round(perMm * 250), Math.round(perMm * (group === 'card' ? 320 : 250))],
+    size: scan
+      ? [1900, 1900]
+      : group === 'photo on a sheet'
+        ? [Math.round(perMm * 350), Math.round(perMm * 262)]
+        : [Math.round(perMm * 250), Math.round(perMm * (group === 'card' ? 320 : 250))],
     seed,
   }
   const knows = r()
   const options: HoldOptions = scan
     ? { scale: 1 / perMm, ...(knows < 0.5 && { print: stage.print }) }
-    : { thickness, ...(knows < 0.5 && { focal: stage.focal }), ...(group === 'photo on a sheet' && { sheet: [297, 210] as const }), ...(group === 'card' && { card: [85.6, 53.98] as const }) }
+    : {
+        thickness,
+        ...(knows < 0.5 && { focal: stage.focal }),
+        ...(group === 'photo on a sheet' && { sheet: [297, 210] as const }),
+        ...(group === 'card' && { card: [85.6, 53.98] as const }),
+      }
   return { stage, options }
 }
 const straying = (seed: number) => {
@@ -67,7 +93,27 @@ export function pieceOf(seed: number): Sawn {
 let thrown = 0
 for (const group of groups) {
   if (ONLY && !ONLY.includes(group.split(/[ ,]/)[0]!) && !ONLY.includes(group)) continue
-  const t = { n: 0, matched: 0, laid: 0, dev: [] as number[], mean: [] as number[], bias: [] as number[], biasTold: 0, within: 0, slips: 0, slipsFound: 0, invented: 0, metres: 0, corners: 0, cornersTold: 0, cornersFalse: 0, met: 0, seconds: 0, print: [] as number[], face: 0 }
+  const t = {
+    n: 0,
+    matched: 0,
+    laid: 0,
+    dev: [] as number[],
+    mean: [] as number[],
+    bias: [] as number[],
+    biasTold: 0,
+    within: 0,
+    slips: 0,
+    slipsFound: 0,
+    invented: 0,
+    metres: 0,
+    corners: 0,
+    cornersTold: 0,
+    cornersFalse: 0,
+    met: 0,
+    seconds: 0,
+    print: [] as number[],
+    face: 0,
+  }
   for (let k = Number(process.env.FROM ?? 0); k < COUNT; k++) {
     const seed = SEED * 1000 + k
     const piece = pieceOf(seed)
@@ -109,20 +155,43 @@ for (const group of groups) {
         n++
       }
       if (TELL) {
-        const by = (want: boolean) => e.samples.filter((x) => x.sure > 0.3 && !piece.corners.some((c) => Math.hypot(c.x - x.x, c.y - x.y) < 2.2)).flatMap((x) => {
-          let best = 0, near = Infinity
-          for (let i = 0; i < ring.length; i += 2) {
-            const d = (ring[i]! - x.x) ** 2 + (ring[i + 1]! - x.y) ** 2
-            if (d < near) [near, best] = [d, i / 2]
-          }
-          const m = [0, 1].map((k) => ring.reduce((a, v, i) => a + (i % 2 === k ? v : 0), 0) / (ring.length / 2))
-          const facing = e.ring > 0 && (x.x - m[0]!) * x.x + (x.y - m[1]!) * x.y > 0
-          return facing === want ? [x.deviation - piece.deviation[e.ring]![best]!] : []
-        })
-        console.log('   ring', e.ring, e.closed ? 'closed' : '', (sum / n).toFixed(3), 'walls', q(by(true), 0.5).toFixed(3), 'none', q(by(false), 0.5).toFixed(3), e.corners.map((c) => `${c.kind}${c.miss.toFixed(2)}/${piece.corners.find((x) => Math.hypot(x.x - c.x, x.y - c.y) < 0.5)?.kind}`).join(' '), 'slips', e.slips.map((f) => f.size.toFixed(2)).join(), 'of', piece.slips.filter((x) => x.ring === e.ring).map((f) => f.size.toFixed(2)).join())
+        const by = (want: boolean) =>
+          e.samples
+            .filter((x) => x.sure > 0.3 && !piece.corners.some((c) => Math.hypot(c.x - x.x, c.y - x.y) < 2.2))
+            .flatMap((x) => {
+              let best = 0,
+                near = Infinity
+              for (let i = 0; i < ring.length; i += 2) {
+                const d = (ring[i]! - x.x) ** 2 + (ring[i + 1]! - x.y) ** 2
+                if (d < near) [near, best] = [d, i / 2]
+              }
+              const m = [0, 1].map((k) => ring.reduce((a, v, i) => a + (i % 2 === k ? v : 0), 0) / (ring.length / 2))
+              const facing = e.ring > 0 && (x.x - m[0]!) * x.x + (x.y - m[1]!) * x.y > 0
+              return facing === want ? [x.deviation - piece.deviation[e.ring]![best]!] : []
+            })
+        console.log(
+          '   ring',
+          e.ring,
+          e.closed ? 'closed' : '',
+          (sum / n).toFixed(3),
+          'walls',
+          q(by(true), 0.5).toFixed(3),
+          'none',
+          q(by(false), 0.5).toFixed(3),
+          e.corners
+            .map((c) => `${c.kind}${c.miss.toFixed(2)}/${piece.corners.find((x) => Math.hypot(x.x - c.x, x.y - c.y) < 0.5)?.kind}`)
+            .join(' '),
+          'slips',
+          e.slips.map((f) => f.size.toFixed(2)).join(),
+          'of',
+          piece.slips
+            .filter((x) => x.ring === e.ring)
+            .map((f) => f.size.toFixed(2))
+            .join(),
+        )
       }
       if (n) t.mean.push(Math.abs(sum / n))
-      t.metres += ring.length * 0.125 / 1000
+      t.metres += (ring.length * 0.125) / 1000
       const real = piece.slips.filter((s) => s.ring === e.ring)
       const used = new Set<number>()
       for (const s of real) {
@@ -134,7 +203,21 @@ for (const group of groups) {
         }
       }
       t.invented += e.slips.length - used.size
-      if (TELL) e.slips.forEach((f, m) => used.has(m) || console.log('   invented', e.ring, f.size.toFixed(2), f.into, 'corner', Math.min(9, ...piece.corners.map((c) => Math.hypot(c.x - f.x, c.y - f.y))).toFixed(1), 'slip', Math.min(9, ...piece.slips.map((c) => Math.hypot(c.x - f.x, c.y - f.y))).toFixed(1)))
+      if (TELL)
+        e.slips.forEach(
+          (f, m) =>
+            used.has(m) ||
+            console.log(
+              '   invented',
+              e.ring,
+              f.size.toFixed(2),
+              f.into,
+              'corner',
+              Math.min(9, ...piece.corners.map((c) => Math.hypot(c.x - f.x, c.y - f.y))).toFixed(1),
+              'slip',
+              Math.min(9, ...piece.slips.map((c) => Math.hypot(c.x - f.x, c.y - f.y))).toFixed(1),
+            ),
+        )
       for (const c of e.corners) {
         const truth = piece.corners.find((x) => Math.hypot(x.x - c.x, x.y - c.y) < 0.5)
         if (!truth) continue
@@ -169,3 +252,29 @@ for (const group of groups) {
   )
 }
 if (thrown) console.log(`thrown ${thrown}`)
+
+// what is hopeless is refused, each with its reason
+if (!ONLY || ONLY.includes('hopeless')) {
+  const asked: [string, (stage: Stage, options: HoldOptions) => { piece?: Sawn; stage: Stage; options: HoldOptions }][] = [
+    ['another piece', (stage, options) => ({ piece: pieceOf(SEED * 1000 + 500), stage, options })],
+    ['cut off', (stage, options) => ({ stage: { ...stage, shift: [stage.size[0] / stage.perMm / 2 - 20, 0] }, options })],
+    ['colors alike', (stage, options) => ({ stage: { ...stage, stock: stage.ground, grain: 0, shadow: 0, paper: false }, options })],
+    ['blurred', (stage, options) => ({ stage: { ...stage, blur: 9 }, options })],
+    ['nothing there', (stage, options) => ({ piece: { ...pieceOf(1), rings: [], slots: [], pattern: { rings: [] } }, stage, options })],
+    ['no sheet', (stage, options) => ({ stage: { ...stage, kind: 'bare' }, options: { ...options, sheet: [297, 210] } })],
+  ]
+  for (const [name, change] of asked)
+    for (const group of ['scan', 'photo on a sheet'] as const) {
+      if (name === 'no sheet' && group === 'scan') continue
+      const said: Record<string, number> = {}
+      for (let k = 0; k < Math.max(2, COUNT / 2); k++) {
+        const seed = SEED * 1000 + k
+        const from = stageOf(group, seed)
+        const { piece = pieceOf(seed), stage, options } = change(from.stage, from.options)
+        const held = holdAgainst(take(piece, stage).image, pieceOf(seed).pattern, options)
+        const word = held.trouble ?? 'matched'
+        said[word] = (said[word] ?? 0) + 1
+      }
+      console.log(`${name}, ${group}:`, said)
+    }
+}

@@ -108,7 +108,13 @@ export function patternOf(seed: number): SawnPattern & { corners: { x: number; y
     const at: [number, number] = [d * Math.cos(a), d * Math.sin(a)]
     const room = size * (many > 3 ? 0.13 : 0.18)
     const kind = r()
-    if (kind < 0.4) rings.push(dense(around(90, () => room, at), 0.25))
+    if (kind < 0.4)
+      rings.push(
+        dense(
+          around(90, () => room, at),
+          0.25,
+        ),
+      )
     else if (kind < 0.75) {
       const n = 3 + Math.floor(3 * r())
       const p = around(n, () => room * 1.15, at)
@@ -121,7 +127,12 @@ export function patternOf(seed: number): SawnPattern & { corners: { x: number; y
       rings.push(dense(turned, 0.25))
     } else {
       const phase = 6.28 * r()
-      rings.push(dense(around(240, (b) => room * (1 + 0.25 * Math.sin(3 * b + phase)), at), 0.25))
+      rings.push(
+        dense(
+          around(240, (b) => room * (1 + 0.25 * Math.sin(3 * b + phase)), at),
+          0.25,
+        ),
+      )
     }
   }
   return { rings, corners }
@@ -148,7 +159,9 @@ export function sawn(pattern: SawnPattern & { corners: { x: number; y: number }[
       })
       dev[i] = stray.bias + (stray.wander * w) / Math.sqrt(modes)
     }
-    const own = Array.from({ length: n }, (_, i) => i).filter((i) => pattern.corners.some((c) => Math.hypot(c.x - ring[2 * i]!, c.y - ring[2 * i + 1]!) < 1e-6))
+    const own = Array.from({ length: n }, (_, i) => i).filter((i) =>
+      pattern.corners.some((c) => Math.hypot(c.x - ring[2 * i]!, c.y - ring[2 * i + 1]!) < 1e-6),
+    )
     const far = (i: number, mm: number) => own.every((c) => Math.min((c - i + n) % n, (i - c + n) % n) * 0.25 > mm)
     const slips = hole ? (r() < stray.slips / 2 ? 1 : 0) : Math.floor(stray.slips + r())
     const taken: number[] = []
@@ -159,7 +172,8 @@ export function sawn(pattern: SawnPattern & { corners: { x: number; y: number }[
         taken.push(c)
         const half = (1.2 + 1.6 * r()) / 0.25
         const size = stray.slip * (r() < 0.5 ? -1 : 1)
-        for (let d = -Math.ceil(half); d <= half; d++) dev[(c + d + n) % n]! += size * Math.cos((Math.PI / 2) * Math.min(1, Math.abs(d / half))) ** 2
+        for (let d = -Math.ceil(half); d <= half; d++)
+          dev[(c + d + n) % n]! += size * Math.cos((Math.PI / 2) * Math.min(1, Math.abs(d / half))) ** 2
         out.slips.push({ x: ring[2 * c]!, y: ring[2 * c + 1]!, size, ring: at })
         break
       }
@@ -208,7 +222,18 @@ export function sawn(pattern: SawnPattern & { corners: { x: number; y: number }[
         const kerf = 0.45
         const [px, py] = [nx[a]! * kerf, ny[a]! * kerf]
         const [x, y] = [place[2 * c]! - ux * 0.3, place[2 * c + 1]! - uy * 0.3]
-        out.slots.push(Float64Array.of(x, y, x + ux * (long + 0.3), y + uy * (long + 0.3), x + ux * (long + 0.3) + px, y + uy * (long + 0.3) + py, x + px, y + py))
+        out.slots.push(
+          Float64Array.of(
+            x,
+            y,
+            x + ux * (long + 0.3),
+            y + uy * (long + 0.3),
+            x + ux * (long + 0.3) + px,
+            y + uy * (long + 0.3) + py,
+            x + px,
+            y + py,
+          ),
+        )
         out.corners.push({ ...at, kind: 'overcut' })
       } else out.corners.push({ ...at, kind: 'met' })
     }
@@ -228,7 +253,8 @@ function coverage(rings: readonly Float64Array[], w: number, h: number, into = n
       let [x0, y0, x1, y1] = [r[i]!, r[i + 1]! * SUB, r[j]!, r[j + 1]! * SUB]
       if (y0 === y1) continue
       if (y0 > y1) [x0, y0, x1, y1] = [x1, y1, x0, y0]
-      for (let y = Math.max(0, Math.ceil(y0 - 0.5)); y + 0.5 < y1 && y < h * SUB; y++) hits[y]!.push(x0 + ((x1 - x0) * (y + 0.5 - y0)) / (y1 - y0))
+      for (let y = Math.max(0, Math.ceil(y0 - 0.5)); y + 0.5 < y1 && y < h * SUB; y++)
+        hits[y]!.push(x0 + ((x1 - x0) * (y + 0.5 - y0)) / (y1 - y0))
     }
   for (let y = 0; y < h * SUB; y++) {
     const row = hits[y]!.sort((a, b) => a - b)
@@ -287,14 +313,21 @@ export function take(piece: Sawn, stage: Stage): Taken {
     }
   }
   const rectangle = (cx: number, cy: number, W: number, H: number, z = 0) =>
-    Float64Array.from([-1, -1, 1, -1, 1, 1, -1, 1].flatMap((_, i, q) => (i % 2 ? [] : see(cx + (q[i]! * W) / 2, cy + (q[i + 1]! * H) / 2, z))))
+    Float64Array.from(
+      [-1, -1, 1, -1, 1, 1, -1, 1].flatMap((_, i, q) => (i % 2 ? [] : see(cx + (q[i]! * W) / 2, cy + (q[i + 1]! * H) / 2, z))),
+    )
   if (stage.kind === 'sheet') paint(coverage([rectangle(0, 0, ...stage.sheet)], w, h), (_, c) => stage.ground[c]!)
-  if (stage.kind === 'card') paint(coverage([rectangle(stage.shift[0], stage.shift[1] + 112, 85.6, 53.98)], w, h), (_, c) => [0.75, 0.2, 0.12][c]!)
+  if (stage.kind === 'card')
+    paint(coverage([rectangle(stage.shift[0], stage.shift[1] + 112, 85.6, 53.98)], w, h), (_, c) => [0.75, 0.2, 0.12][c]!)
   const all = piece.rings
   if (stage.shadow > 0) {
     const cast = new Float32Array(w * h)
     for (let k = 1; k <= 4; k++) {
-      const one = coverage(all.map((g) => onto(g, 0, (stage.thickness * 0.6 * k) / 4, (stage.thickness * 0.4 * k) / 4)), w, h)
+      const one = coverage(
+        all.map((g) => onto(g, 0, (stage.thickness * 0.6 * k) / 4, (stage.thickness * 0.4 * k) / 4)),
+        w,
+        h,
+      )
       for (let i = 0; i < cast.length; i++) cast[i] = Math.max(cast[i]!, one[i]!)
     }
     for (let i = 0; i < cast.length; i++) for (const c of color) c[i]! *= 1 - stage.shadow * cast[i]!
@@ -312,10 +345,18 @@ export function take(piece: Sawn, stage: Stage): Taken {
   }
   if (stage.lean > 0) {
     // the far side of the edge, out of focus and darker
-    const foot = coverage(all.map((g) => onto(g, 0, stage.lean, stage.lean * 0.5)), w, h)
+    const foot = coverage(
+      all.map((g) => onto(g, 0, stage.lean, stage.lean * 0.5)),
+      w,
+      h,
+    )
     paint(foot, (_, c) => stage.stock[c]! * 0.55)
   }
-  const face = coverage([...all, ...[]].map((g) => onto(g, stage.thickness)), w, h)
+  const face = coverage(
+    [...all, ...[]].map((g) => onto(g, stage.thickness)),
+    w,
+    h,
+  )
   const grainTurn = 6.28 * r()
   const [gx, gy] = [Math.cos(grainTurn), Math.sin(grainTurn)]
   paint(face, (i, c) => {
@@ -335,14 +376,27 @@ export function take(piece: Sawn, stage: Stage): Taken {
         const [dx, dy] = [p[j]! - p[i]!, p[j + 1]! - p[i + 1]!]
         const l = Math.hypot(dx, dy) || 1
         const [ox, oy] = [(-dy / l) * half, (dx / l) * half]
-        coverageOfQuad(line, w, h, [p[i]! + ox, p[i + 1]! + oy, p[j]! + ox, p[j + 1]! + oy, p[j]! - ox, p[j + 1]! - oy, p[i]! - ox, p[i + 1]! - oy])
+        coverageOfQuad(line, w, h, [
+          p[i]! + ox,
+          p[i + 1]! + oy,
+          p[j]! + ox,
+          p[j + 1]! + oy,
+          p[j]! - ox,
+          p[j + 1]! - oy,
+          p[i]! - ox,
+          p[i + 1]! - oy,
+        ])
       }
     }
     for (let i = 0; i < line.length; i++) line[i] = Math.min(line[i]!, face[i]!)
     paint(line, () => 0.08)
   }
   if (piece.slots.length) {
-    const cut = coverage(piece.slots.map((g) => onto(g, stage.thickness)), w, h)
+    const cut = coverage(
+      piece.slots.map((g) => onto(g, stage.thickness)),
+      w,
+      h,
+    )
     paint(cut, (_, c) => stage.ground[c]! * (photo ? 0.35 : 0.7))
   }
   const data = new Uint8ClampedArray(4 * w * h)
@@ -350,7 +404,8 @@ export function take(piece: Sawn, stage: Stage): Taken {
     const v = color[c]!
     const [lx, ly] = [r() - 0.5, r() - 0.5]
     void lx
-    for (let i = 0; i < v.length; i++) v[i]! *= 1 + stage.fall * (((i % w) / w - 0.5) * 0.8 + ((Math.floor(i / w) / h - 0.5) * 0.6 + 0 * ly))
+    for (let i = 0; i < v.length; i++)
+      v[i]! *= 1 + stage.fall * (((i % w) / w - 0.5) * 0.8 + ((Math.floor(i / w) / h - 0.5) * 0.6 + 0 * ly))
     blur(v, w, h, stage.blur)
     for (let i = 0; i < v.length; i++) v[i]! += stage.noise * gauss()
     if (stage.sharpen > 0) {
@@ -370,9 +425,7 @@ export function take(piece: Sawn, stage: Stage): Taken {
 function coverageOfQuad(into: Float32Array, w: number, h: number, q: readonly number[]): void {
   const xs = [q[0]!, q[2]!, q[4]!, q[6]!]
   const ys = [q[1]!, q[3]!, q[5]!, q[7]!]
-  const turn = Math.sign(
-    xs.reduce((s, x, i) => s + x * ys[(i + 1) % 4]! - xs[(i + 1) % 4]! * ys[i]!, 0),
-  )
+  const turn = Math.sign(xs.reduce((s, x, i) => s + x * ys[(i + 1) % 4]! - xs[(i + 1) % 4]! * ys[i]!, 0))
   for (let y = Math.max(0, Math.floor(Math.min(...ys))); y < Math.min(h, Math.max(...ys) + 1); y++)
     for (let x = Math.max(0, Math.floor(Math.min(...xs))); x < Math.min(w, Math.max(...xs) + 1); x++) {
       let n = 0

@@ -51,38 +51,38 @@ export interface Patch {
   pixels: Int32Array
 }
 export function patches(mask: Uint8Array, width: number, least: number): Patch[] {
-  const seen = new Uint8Array(mask.length)
+  const left = Uint8Array.from(mask)
   const height = mask.length / width
-  const stack: number[] = []
+  const stack = new Int32Array(mask.length)
   const out: Patch[] = []
   for (let start = 0; start < mask.length; start++) {
-    if (!mask[start] || seen[start]) continue
-    stack.push(start)
-    seen[start] = 1
-    const pixels: number[] = []
+    if (!left[start]) continue
+    // the stack keeps what was taken: its first `n` places are the patch
+    let n = 0
+    stack[n++] = start
+    left[start] = 0
     let [sx, sy, minX, maxX, minY, maxY] = [0, 0, width, 0, height, 0]
-    for (let p = stack.pop(); p !== undefined; p = stack.pop()) {
-      pixels.push(p)
-      const [x, y] = [p % width, Math.floor(p / width)]
+    for (let k = 0; k < n; k++) {
+      const p = stack[k]!
+      const y = Math.floor(p / width)
+      const x = p - y * width
       sx += x
       sy += y
-      minX = Math.min(minX, x)
-      maxX = Math.max(maxX, x)
-      minY = Math.min(minY, y)
-      maxY = Math.max(maxY, y)
-      for (let dy = -1; dy <= 1; dy++)
-        for (let dx = -1; dx <= 1; dx++) {
-          const [u, w] = [x + dx, y + dy]
-          if (u < 0 || w < 0 || u >= width || w >= height) continue
-          const q = w * width + u
-          if (mask[q] && !seen[q]) {
-            seen[q] = 1
-            stack.push(q)
+      if (x < minX) minX = x
+      if (x > maxX) maxX = x
+      if (y < minY) minY = y
+      if (y > maxY) maxY = y
+      const [x0, x1] = [x > 0 ? -1 : 0, x < width - 1 ? 1 : 0]
+      for (let dy = y > 0 ? -width : 0; dy <= (y < height - 1 ? width : 0); dy += width)
+        for (let dx = x0; dx <= x1; dx++) {
+          const q = p + dy + dx
+          if (left[q]) {
+            left[q] = 0
+            stack[n++] = q
           }
         }
     }
-    const n = pixels.length
-    if (n >= least) out.push({ area: n, x: sx / n + 0.5, y: sy / n + 0.5, minX, maxX, minY, maxY, pixels: Int32Array.from(pixels) })
+    if (n >= least) out.push({ area: n, x: sx / n + 0.5, y: sy / n + 0.5, minX, maxX, minY, maxY, pixels: stack.slice(0, n) })
   }
   return out
 }

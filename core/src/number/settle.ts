@@ -5,7 +5,12 @@ import { solve } from './linear.js'
  * @param miss what is missed, as many values each time; where it is not to be had, Infinity
  * @param steps by which each unknown is tried, about a hundredth of what it may move
  */
-export function settle(miss: (x: readonly number[]) => readonly number[], start: readonly number[], steps: readonly number[], rounds = 30): number[] {
+export function settle(
+  miss: (x: readonly number[]) => readonly number[],
+  start: readonly number[],
+  steps: readonly number[],
+  rounds = 30,
+): number[] {
   let at = [...start]
   let here = miss(at)
   const squares = (r: readonly number[]) => r.reduce((s, v) => s + v * v, 0)

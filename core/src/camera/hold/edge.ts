@@ -33,7 +33,14 @@ const FIRM = 0.3 // of energy to a squared mm of leap between two places
  * Looks for the edge along the normals of each ring, one steady path a ring. Where a wall is seen below the face, the face may end in
  * the wall's other shade, or, where both look alike, so much before the wall's foot as geometry says: chosen by color.
  */
-export function edgesOf(image: Picture, rings: readonly Ring[], lens: Lens, pose: Pose, thickness: number, before?: readonly Edge[]): Edge[] {
+export function edgesOf(
+  image: Picture,
+  rings: readonly Ring[],
+  lens: Lens,
+  pose: Pose,
+  thickness: number,
+  before?: readonly Edge[],
+): Edge[] {
   const own: number[][] = []
   return rings.map((ring, r) => {
     const foot = edgeOf(image, ring, lens, pose, thickness, r > 0, false, own, before?.[r])
@@ -154,8 +161,8 @@ function edgeOf(
   let count = 0
   for (let i = 0; i < n; i += 2)
     for (const side of [-1, 1] as const) {
-      let [a, b] = band(i, side)
-      if (side < 0 && before) b = Math.max(b, shift(i) - Math.max(0.16, 2.5 * (before.blur || 0)))
+      const [a, far] = band(i, side)
+      const b = side < 0 && before ? Math.max(far, shift(i) - Math.max(0.16, 2.5 * (before.blur || 0))) : far
       const of = side < 0 ? inside : outside
       for (let k = Math.max(0, Math.ceil(a / du) + half); k <= Math.min(K - 1, Math.floor(b / du) + half); k += 2) {
         const d = [0, 1, 2].map((m) => c[3 * (i * K + k) + m]! - of[3 * i + m]!)
@@ -188,10 +195,27 @@ function edgeOf(
       f[i * K + k] = part < 0 ? 0 : part > 1 ? 1 : part
     }
   }
-  const mid = [0, 1, 2].map((m) => [quantile(inside.filter((_, i) => i % 3 === m), 0.5), quantile(outside.filter((_, i) => i % 3 === m), 0.5)] as const)
-  if (!opening && !byWall) own.push(mid.map((m) => m[0]), mid.map((m) => m[1]))
+  const mid = [0, 1, 2].map(
+    (m) =>
+      [
+        quantile(
+          inside.filter((_, i) => i % 3 === m),
+          0.5,
+        ),
+        quantile(
+          outside.filter((_, i) => i % 3 === m),
+          0.5,
+        ),
+      ] as const,
+  )
+  if (!opening && !byWall)
+    own.push(
+      mid.map((m) => m[0]),
+      mid.map((m) => m[1]),
+    )
   // an opening that looks inside as the piece does is still full
-  const off3 = (a: readonly number[], of: 0 | 1) => Math.hypot(...(a.map((v, m) => Math.log((v + 0.02) / (own[of]![m]! + 0.02))) as [number, number, number]))
+  const off3 = (a: readonly number[], of: 0 | 1) =>
+    Math.hypot(...(a.map((v, m) => Math.log((v + 0.02) / (own[of]![m]! + 0.02))) as [number, number, number]))
   const there = mid.map((m) => m[1])
   const closed = opening && off3(there, 0) < 0.35 * off3(own[1]!, 0) && off3(there, 0) < off3(there, 1)
   const path = steady(f, n, K, half, du, places, byWall ? wall.map((w) => (w > WALLED ? w : 0)) : undefined, before)
@@ -213,7 +237,7 @@ function edgeOf(
     off[i] = (best - half) * du
     const [inK, outK] = [Math.round(best - 0.35 / du), Math.round(best + 0.35 / du)]
     sure[i] = Math.max(0, at(inK) - at(outK)) * Math.min(1, apart[i]! / 5)
-    if (sure[i]! > 0.7 && places[i]!.corner > 2) {
+    if (sure[i]! > 0.2 && places[i]!.corner > 2) {
       let [lo, hi] = [Math.round(best), Math.round(best)]
       while (lo > 0 && at(lo) < 0.75) lo--
       while (hi < K - 1 && at(hi) > 0.25) hi++
@@ -224,7 +248,16 @@ function edgeOf(
 }
 
 /** The steadiest path of the edge around a ring: as much of the piece within it and of the ground outside as can be (dynamic programming). */
-function steady(f: Float32Array, n: number, K: number, half: number, du: number, places: Ring['places'], walls?: Float64Array, before?: Edge): Int32Array {
+function steady(
+  f: Float32Array,
+  n: number,
+  K: number,
+  half: number,
+  du: number,
+  places: Ring['places'],
+  walls?: Float64Array,
+  before?: Edge,
+): Int32Array {
   const cost = new Float32Array(n * K)
   for (let i = 0; i < n; i++) {
     const p = places[i]!

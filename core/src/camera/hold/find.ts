@@ -67,7 +67,8 @@ export function findPose(plan: Plan, found: Found, rings: readonly Ring[], setti
   const middle = [mx / area, my / area] as const
   const seen = [found.middle[0] * by, found.middle[1] * by] as const
   const bare = setting.focal !== undefined
-  const lensOf = (lean: readonly number[]): Lens => (bare ? leaning(setting.width, setting.height, setting.focal!, lean[0]!, lean[1]!) : setting.lens)
+  const lensOf = (lean: readonly number[]): Lens =>
+    bare ? leaning(setting.width, setting.height, setting.focal!, lean[0]!, lean[1]!) : setting.lens
   // without a mark the ground's unit is a pixel
   const size = setting.size ?? Math.sqrt(found.area / Math.abs(area)) * by
   const ground = groundAt(lensOf([0, 0]), seen, setting.thickness * size)

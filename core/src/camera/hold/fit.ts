@@ -31,7 +31,15 @@ const LEANS = 0.25 // rad, how a phone is held
  * One robust fit of pose, size and bias to the edges.
  * @param known print against drawing as measured; with it the size is all but fixed
  */
-export function fit(rings: readonly Ring[], edges: readonly Edge[], lens: Lens, pose: Pose, setting: Setting, lean?: readonly [number, number], known?: number): Fitted {
+export function fit(
+  rings: readonly Ring[],
+  edges: readonly Edge[],
+  lens: Lens,
+  pose: Pose,
+  setting: Setting,
+  lean?: readonly [number, number],
+  known?: number,
+): Fitted {
   const bare = lean !== undefined
   const above = (p: Pose) => setting.thickness * p.size
   const unknowns = bare ? 7 : 5 // turn, x, y, size, (lean, lean,) bias
@@ -63,7 +71,11 @@ export function fit(rings: readonly Ring[], edges: readonly Edge[], lens: Lens, 
     { pose: { ...pose, y: pose.y + by.x }, lens, by: by.x },
     { pose: grown(by.size), lens, by: by.size },
   )
-  if (bare) moves.push({ pose, lens: lensOf(lean[0] + by.lean, lean[1]), by: by.lean }, { pose, lens: lensOf(lean[0], lean[1] + by.lean), by: by.lean })
+  if (bare)
+    moves.push(
+      { pose, lens: lensOf(lean[0] + by.lean, lean[1]), by: by.lean },
+      { pose, lens: lensOf(lean[0], lean[1] + by.lean), by: by.lean },
+    )
   let total = 0
   rings.forEach((ring, r) => {
     const e = edges[r]!

@@ -76,7 +76,11 @@ const LEAST_SHARE = 0.004 // of the picture; smaller is dust
  * @param on where the ground is at all; without it everywhere
  * @param beside of the patches that lie there, the pixels of each, the ones that are no piece
  */
-export function pieceOn(plan: Plan, on?: Uint8Array, beside?: (parts: readonly Int32Array[]) => number): Found | 'nothing-there' | 'no-contrast' | 'cut-off' {
+export function pieceOn(
+  plan: Plan,
+  on?: Uint8Array,
+  beside?: (parts: readonly Int32Array[]) => number,
+): Found | 'nothing-there' | 'no-contrast' | 'cut-off' {
   const { width: w, height: h, c } = plan
   const n = w * h
   const inside = on ?? new Uint8Array(n).fill(1)
@@ -95,10 +99,21 @@ export function pieceOn(plan: Plan, on?: Uint8Array, beside?: (parts: readonly I
   const every = Math.max(1, Math.floor(rim.length / 3000))
   let kept = rim.filter((_, k) => k % every === 0)
   const at = (i: number) => terms((i % w) / w - 0.5, Math.floor(i / w) / h - 0.5)
-  const surface = (of: number[]) => [0, 1, 2].map((m) => leastSquares(of.map(at), of.map((i) => c[3 * i + m]!)))
+  const surface = (of: number[]) =>
+    [0, 1, 2].map((m) =>
+      leastSquares(
+        of.map(at),
+        of.map((i) => c[3 * i + m]!),
+      ),
+    )
   const shade = (s: number[][], i: number, m: number) => at(i).reduce((t, v, k) => t + v * s[m]![k]!, 0)
   // first the commonest shade, then what is near it
-  const usual = [0, 1, 2].map((m) => quantile(kept.map((i) => c[3 * i + m]!), 0.5))
+  const usual = [0, 1, 2].map((m) =>
+    quantile(
+      kept.map((i) => c[3 * i + m]!),
+      0.5,
+    ),
+  )
   let off = kept.map((i) => Math.hypot(c[3 * i]! - usual[0]!, c[3 * i + 1]! - usual[1]!, c[3 * i + 2]! - usual[2]!))
   let limit = Math.max(0.05, 3 * quantile(off, 0.5))
   kept = kept.filter((_, k) => off[k]! < limit)
@@ -128,7 +143,11 @@ export function pieceOn(plan: Plan, on?: Uint8Array, beside?: (parts: readonly I
   const far = quantile(apart, 0.99)
   if (far < Math.max(4 * noise, LEAST_APART)) return far < 2.5 * noise ? 'nothing-there' : 'no-contrast'
   const least = Math.max(4 * noise, LEAST_APART, 0.3 * quantile(apart, 0.97))
-  const lying = patches(Uint8Array.from(apart, (d) => (d > least ? 1 : 0)), w, LEAST_SHARE * n)
+  const lying = patches(
+    Uint8Array.from(apart, (d) => (d > least ? 1 : 0)),
+    w,
+    LEAST_SHARE * n,
+  )
   const away = beside?.(lying.map((p) => p.pixels)) ?? -1
   const rough = lying.filter((_, k) => k !== away)
   if (!rough.length) return 'nothing-there'
@@ -139,8 +158,21 @@ export function pieceOn(plan: Plan, on?: Uint8Array, beside?: (parts: readonly I
   const into = distances(out, w)
   const deepest = big.pixels.reduce((m, p) => Math.max(m, into[p]!), 0)
   const deep = Array.from(big.pixels).filter((p) => into[p]! > Math.min(6, 0.5 * deepest))
-  const own = [0, 1, 2].map((m) => quantile(deep.map((p) => c[3 * p + m]!), 0.5))
-  const spread = [0, 1, 2].map((m) => Math.max(noise, quantile(deep.map((p) => Math.abs(c[3 * p + m]! - own[m]!)), 0.6)))
+  const own = [0, 1, 2].map((m) =>
+    quantile(
+      deep.map((p) => c[3 * p + m]!),
+      0.5,
+    ),
+  )
+  const spread = [0, 1, 2].map((m) =>
+    Math.max(
+      noise,
+      quantile(
+        deep.map((p) => Math.abs(c[3 * p + m]! - own[m]!)),
+        0.6,
+      ),
+    ),
+  )
   /** how far off a color, in its own spread; lighter and darker cost less than another hue */
   const like = (i: number, of: readonly number[] | Float32Array, from: number, each: readonly number[], light: number) => {
     const [a, b, d] = [of[from]!, of[from + 1]!, of[from + 2]!]

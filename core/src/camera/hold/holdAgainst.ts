@@ -59,6 +59,7 @@ const FOCALS = [0.75, 1.15, 1.8] // of the longer side
 const BLURRED = 0.42 // mm of spread of an edge beyond which no deviation of a tenth is told
 const OTHER = 0.8 // mm that the middle place of another piece is off, laid as well as can be
 const SIZE_OFF = 0.07
+const ASTRAY = 3 // px of the plan between the pattern and the nearest edges, in the mean
 // what a card beside the piece tells of size is as good as the lean between them is known
 const CARD = 0.0025
 const CARD_BY_ANY_LENS = 0.012
@@ -128,13 +129,26 @@ export function holdAgainst(image: Picture, pattern: SawnPattern, options: HoldO
   const best = tried.reduce((a, b) => (b.worth < a.worth ? b : a))
   const { fitted, edges, known } = best
   if (best.cut) return refused('cut-off')
-  const sure = quantile(edges.flatMap((e) => (e.closed ? [] : Array.from(e.sure))), 0.5)
-  if (!(sure > 0.3) || quantile(edges[0]!.apart, 0.5) < 2.2) return refused('no-contrast')
-  const blur = quantile(edges.filter((e) => !Number.isNaN(e.blur)).map((e) => e.blur), 0.5)
+  const sure = quantile(
+    edges.flatMap((e) => (e.closed ? [] : Array.from(e.sure))),
+    0.5,
+  )
+  // where the pattern does not lie on the piece's edges, its lines have the same on both sides, and that is no want of contrast
+  if (quantile(edges[0]!.apart, 0.5) < 2.2) return refused(best.miss > ASTRAY ? 'other-piece' : 'no-contrast')
+  const blur = quantile(
+    edges.filter((e) => !Number.isNaN(e.blur)).map((e) => e.blur),
+    0.5,
+  )
   if (blur > BLURRED) return refused('blurred')
   const full = edges.filter((e) => e.closed).length
   const openings = rings.length - 1
-  if (best.off > OTHER || fitted.seen < 0.6 || (known && Math.abs(fitted.size) > SIZE_OFF) || (openings > 1 && full * 2 >= openings + 1))
+  if (
+    best.off > OTHER ||
+    !(sure > 0.3) ||
+    fitted.seen < 0.6 ||
+    (known && Math.abs(fitted.size) > SIZE_OFF) ||
+    (openings > 1 && full * 2 >= openings + 1)
+  )
     return refused('other-piece')
   return told(image, rings, best, print, twin)
 }
@@ -167,8 +181,9 @@ interface Measured {
   fitted: Fitted
   edges: Edge[]
   known: boolean
-  /** median of how far places are off when all is fitted, mm; and what decides between faces */
+  /** median of how far places are off when all is fitted, mm; how far from the nearest edges at first, px of the plan; what decides between faces */
   off: number
+  miss: number
   worth: number
   cut: boolean
 }
@@ -200,7 +215,12 @@ function measure(
     lean = fitted.lean ?? lean
   }
   const left = fitted!.deviation.flatMap((d, r) => (edges[r]!.closed ? [] : Array.from(d).filter((v) => !Number.isNaN(v))))
-  const off = left.length ? quantile(left.map((v) => Math.abs(v - fitted!.bias)), 0.5) : Infinity
+  const off = left.length
+    ? quantile(
+        left.map((v) => Math.abs(v - fitted!.bias)),
+        0.5,
+      )
+    : Infinity
   const outside = rings[0]!.places.filter((p) => {
     const [x, y] = lens.place(...lay(pose, p.x, p.y), setting.thickness * pose.size)
     return x < 1 || y < 1 || x > image.width - 1 || y > image.height - 1
@@ -211,12 +231,19 @@ function measure(
     edges,
     known: own.size !== undefined,
     off,
+    miss: laid.miss,
     worth: off + 0.3 * fitted!.spread + (1 - fitted!.seen) + 0.3 * edges.filter((e) => e.closed).length,
     cut: outside > 4,
   }
 }
 /** px of the lens's unit to a mm by a card that lies on the ground. */
-function cardSize(corners: Corners, card: readonly [number, number], image: Picture, focal: number, lean: readonly [number, number]): number {
+function cardSize(
+  corners: Corners,
+  card: readonly [number, number],
+  image: Picture,
+  focal: number,
+  lean: readonly [number, number],
+): number {
   // back to the ground by the lens's own formula: a few steps of looking where a place is seen
   const [a, b] = lean
   const [ca, sa, cb, sb] = [Math.cos(a), Math.sin(a), Math.cos(b), Math.sin(b)]
@@ -235,11 +262,15 @@ function cardSize(corners: Corners, card: readonly [number, number], image: Pict
 /** Whether a pattern looks as from its back: laid turned over on itself, its lines fall on its lines. */
 function alikeTurnedOver(rings: readonly Ring[]): boolean {
   const points = rings.flatMap((r) => r.places.filter((_, i) => i % 3 === 0))
-  const [mx, my] = [rings[0]!.places.reduce((s, p) => s + p.x, 0) / rings[0]!.places.length, rings[0]!.places.reduce((s, p) => s + p.y, 0) / rings[0]!.places.length]
+  const [mx, my] = [
+    rings[0]!.places.reduce((s, p) => s + p.x, 0) / rings[0]!.places.length,
+    rings[0]!.places.reduce((s, p) => s + p.y, 0) / rings[0]!.places.length,
+  ]
   const cell = 1
   const near = new Set<number>()
   const key = (x: number, y: number) => Math.round(x / cell) * 100003 + Math.round(y / cell)
-  for (const r of rings) for (const p of r.places) for (const dx of [-0.5, 0, 0.5]) for (const dy of [-0.5, 0, 0.5]) near.add(key(p.x + dx, p.y + dy))
+  for (const r of rings)
+    for (const p of r.places) for (const dx of [-0.5, 0, 0.5]) for (const dy of [-0.5, 0, 0.5]) near.add(key(p.x + dx, p.y + dy))
   for (let k = 0; k < 720; k++) {
     const a = (2 * Math.PI * k) / 720
     const [c, s] = [Math.cos(a), Math.sin(a)]
@@ -255,7 +286,13 @@ function alikeTurnedOver(rings: readonly Ring[]): boolean {
 }
 
 /** What was measured, in the figures that are asked. */
-function told(image: Picture, rings: readonly Ring[], { fitted, edges, known, setting }: Measured, print: number | undefined, twin: boolean): Held {
+function told(
+  image: Picture,
+  rings: readonly Ring[],
+  { fitted, edges, known, setting }: Measured,
+  print: number | undefined,
+  twin: boolean,
+): Held {
   const { pose } = fitted
   const pixel = 1 / Math.hypot(edges[0]!.ways[0]!, edges[0]!.ways[1]!)
   const out: EdgeHeld[] = rings.map((ring, r) => {
@@ -343,13 +380,21 @@ function pieceAt(
     outside[arm].push(colorAt(p.x + p.nx * (o + b), p.y + p.ny * (o + b)))
   })
   if (inside.length < 4) return undefined
-  const mid = (of: number[][]) => [0, 1, 2].map((m) => quantile(of.map((c) => c[m]!), 0.5))
+  const mid = (of: number[][]) =>
+    [0, 1, 2].map((m) =>
+      quantile(
+        of.map((c) => c[m]!),
+        0.5,
+      ),
+    )
   const kept = mid(inside)
-  const sides = outside.filter((o) => o.length > 1).map((o) => {
-    const waste = mid(o)
-    const d = kept.map((v, m) => v - waste[m]!)
-    return { waste, d, whole: d.reduce((s, v) => s + v * v, 0) }
-  })
+  const sides = outside
+    .filter((o) => o.length > 1)
+    .map((o) => {
+      const waste = mid(o)
+      const d = kept.map((v, m) => v - waste[m]!)
+      return { waste, d, whole: d.reduce((s, v) => s + v * v, 0) }
+    })
   if (!sides.length || sides.some((s) => s.whole < 1e-5)) return undefined
   return (x, y) => {
     const c = colorAt(x, y)

@@ -14,7 +14,12 @@ const SLIPPED_BY_WALL = 0.55
 const COURSE = 9 // mm either side that make the course a slip stands out of
 
 /** Slips of one ring: where the saw leaves its own course, clearly and for a little way. */
-export function slipsOf(places: readonly Place[], deviation: Float64Array, { sure, wall }: Pick<Edge, 'sure' | 'wall'>, step: number): Slip[] {
+export function slipsOf(
+  places: readonly Place[],
+  deviation: Float64Array,
+  { sure, wall }: Pick<Edge, 'sure' | 'wall'>,
+  step: number,
+): Slip[] {
   const n = places.length
   const wide = Math.min(Math.floor(n / 2), Math.round(COURSE / step))
   const beside = new Float64Array(n).fill(NaN)

@@ -57,7 +57,13 @@ export interface Grounded {
  * @param corners px, in order around
  * @param focal px, where it is known
  */
-export function groundBy(corners: readonly Px[], [w, h]: readonly [number, number], width: number, height: number, focal?: number): Grounded {
+export function groundBy(
+  corners: readonly Px[],
+  [w, h]: readonly [number, number],
+  width: number,
+  height: number,
+  focal?: number,
+): Grounded {
   const usual = focal ?? USUAL_FOCAL * Math.max(width, height)
   const own: Px[] = [
     [-w / 2, -h / 2],

@@ -15,7 +15,14 @@ export function sheetIn(image: Picture, plan: Plan): Corners | undefined {
   const n = w * h
   // few colors: begun with the farthest apart, then settled
   const some = Array.from({ length: 2000 }, (_, k) => Math.floor(((k + 0.5) * n) / 2000))
-  const means: number[][] = [[0, 1, 2].map((m) => quantile(some.map((i) => c[3 * i + m]!), 0.5))]
+  const means: number[][] = [
+    [0, 1, 2].map((m) =>
+      quantile(
+        some.map((i) => c[3 * i + m]!),
+        0.5,
+      ),
+    ),
+  ]
   const far = (i: number, m: readonly number[]) => (c[3 * i]! - m[0]!) ** 2 + (c[3 * i + 1]! - m[1]!) ** 2 + (c[3 * i + 2]! - m[2]!) ** 2
   const nearest = (i: number) => means.reduce((b, m, k) => (far(i, m) < far(i, means[b]!) ? k : b), 0)
   while (means.length < COLORS) {
@@ -49,13 +56,19 @@ export function sheetIn(image: Picture, plan: Plan): Corners | undefined {
   return best && finer(image, best.corners.map(([x, y]): Px => [x * plan.by, y * plan.by]) as Corners)
 }
 /** A card among patches that lie there: which is nearest to four-sided and has its sides, and its corners; none: −1. */
-export function cardIn(image: Picture, plan: Plan, parts: readonly Int32Array[], [w, h]: readonly [number, number]): { at: number; corners?: Corners } {
+export function cardIn(
+  image: Picture,
+  plan: Plan,
+  parts: readonly Int32Array[],
+  [w, h]: readonly [number, number],
+): { at: number; corners?: Corners } {
   const want = Math.max(w, h) / Math.min(w, h)
   let best: { at: number; full: number; corners: Corners } | undefined
   parts.forEach((pixels, at) => {
     const one = fourSided(pixels, plan.width)
     if (!one) return
-    const side = (i: number) => Math.hypot(one.corners[i]![0] - one.corners[(i + 1) % 4]![0], one.corners[i]![1] - one.corners[(i + 1) % 4]![1])
+    const side = (i: number) =>
+      Math.hypot(one.corners[i]![0] - one.corners[(i + 1) % 4]![0], one.corners[i]![1] - one.corners[(i + 1) % 4]![1])
     const [a, b] = [side(0) + side(2), side(1) + side(3)]
     if (Math.abs(Math.log(Math.max(a, b) / Math.min(a, b) / want)) < 0.25 && (!best || one.full > best.full)) best = { at, ...one }
   })

@@ -12,5 +12,6 @@ export {
 } from './readBlades.js'
 export type { Px } from '../picture/index.js'
 export type { Doubted, Picture } from './picture.js'
+export { scannedAt } from './density.js'
 export { DOT, DOTS, MARK, MARKS } from './sheet.js'
 export { holdAgainst, type EdgeHeld, type Held, type HoldOptions, type PieceTrouble, type SawnPattern } from './hold/holdAgainst.js'

@@ -21,6 +21,7 @@ import { useAnswer } from '../../store/answer'
 import { useLearned } from '../../store/learned'
 import ToothStrip from '../../draw/ToothStrip.vue'
 import Fill from './Fill.vue'
+import ByPicture from './ByPicture.vue'
 import WhatBlade from './WhatBlade.vue'
 import { useDemand } from './demand'
 import Count from '../../ui/Count.vue'
@@ -118,7 +119,10 @@ const columns = computed((): Column<DrawerRecord>[] => [
         <button class="act" @click="bring">Read CSV</button><button class="act" :disabled="!rows.length" @click="out">Save CSV</button>
       </div>
     </header>
-    <WhatBlade v-if="asking" @take="(b) => shop.addBlades(b, 1)" />
+    <template v-if="asking">
+      <WhatBlade @take="(b) => shop.addBlades(b, 1)" />
+      <ByPicture @take="(b, n) => shop.addBlades(b, n)" />
+    </template>
     <Fill v-if="filling" />
     <DataTable
       v-if="rows.length"

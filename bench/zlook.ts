@@ -1,0 +1,13 @@
+import { chromium } from '@playwright/test'
+const b = await chromium.launch({ executablePath: '/usr/bin/chromium' })
+const p = await b.newPage({ viewport: { width: 1280, height: 1100 } })
+p.on('console', (m) => m.type() !== 'log' && console.log(m.type(), m.text()))
+p.on('pageerror', (e) => console.log(String(e)))
+await p.goto('http://localhost:4188/drawer')
+await p.getByRole('button', { name: 'What blade is this?' }).click()
+const t = Date.now()
+await p.getByRole('button', { name: 'Try it with the stand-in' }).click()
+await p.locator('.by ol li').first().waitFor({ timeout: 90000 })
+console.log(Date.now() - t, await p.locator('.by').innerText())
+await p.locator('.by').screenshot({ path: '/tmp/by.png' })
+await b.close()

@@ -1,0 +1,70 @@
+import type { BladeRead, Doubted, PictureTrouble, PieceTrouble } from '../camera/index.js'
+import { decimal } from '../quantity/index.js'
+import { bladeWords, capital, lengthWords, listWords, type Say } from './say.js'
+import type { Blade } from '../blade/index.js'
+
+/** Why a picture of blades tells nothing, and what to do. */
+export const pictureTroubleWords: Record<PictureTrouble, string> = {
+  'no-sheet':
+    'The sheet’s four marks are not all in the picture. Lay the blades on the printed sheet and take all of it, flat and lit evenly.',
+  'no-blade': 'The sheet is there, but no blade lies on it.',
+  'too-large': 'This picture is larger than can be read at once. Scan only the strip with the blades, or at fewer dots.',
+  'too-small': 'This picture is too small to show teeth. Scan at 600 dots an inch, or go nearer.',
+}
+/** What can be told with how much doubt, as one figure with its half width. */
+const doubted = ({ value, low, high }: Doubted, say: Say): string =>
+  `${lengthWords(value, say).replace(/ mm$/, '')} ± ${lengthWords((high - low) / 2, say)}`
+const teeth = (n: number): string => (n === 1 ? 'one tooth' : `${n} teeth`)
+
+/** What a blade in a picture is, in one line. */
+export function seenWords(read: BladeRead, known: (id: string) => Blade | undefined, say: Say): string {
+  const px = read.pxPerTooth
+  if (read.trouble === 'crossed') return 'Blades lie across one another here. Lay each by itself.'
+  if (read.trouble === 'cut-off') return 'Its end is outside the picture or under a mark.'
+  if (read.trouble === 'no-contrast') return 'It hardly stands out from the paper. More light, from the side.'
+  if (read.trouble === 'blurred') return 'Blurred: its teeth run into one another. Hold still, or scan.'
+  if (read.trouble === 'teeth-too-small')
+    return px
+      ? `Its teeth are ${decimal(px, 0)} pixels apart here and 8 are needed: scan at 1200 dots an inch, or go nearer.`
+      : 'Its teeth are too fine for this picture: scan at 1200 dots an inch, or go nearer.'
+  const [first, second] = read.candidates
+  const name = (id: string) => {
+    const b = known(id)
+    return b ? bladeWords(b, say) : id
+  }
+  const none = 1 - read.candidates.reduce((s, c) => s + c.chance, 0)
+  if (!first || none > 0.5) return 'None of the catalogue has these teeth and this width.'
+  if (second && second.chance > 0.5 * first.chance) return capital(`${name(first.id)}, or ${name(second.id)}: to a picture they are alike.`)
+  return capital(name(first.id))
+}
+/** What was measured of it, with its doubts. */
+export function seenMeasures(read: BladeRead, say: Say): string {
+  const parts = [`${lengthWords(read.length.value, say)} long`, `${doubted(read.width, say)} wide`]
+  if (read.tpi) parts.push(`${decimal(read.tpi.value, 1)} TPI`)
+  if (read.reverse) parts.push(`${teeth(read.reverse.teeth)} up, over ${lengthWords(read.reverse.length.value, say)}`)
+  if (read.reverse === null) parts.push('no tooth points up')
+  if (read.missing) parts.push(`${teeth(read.missing)} missing`)
+  for (const k of read.kinks) parts.push(`a kink of ${decimal(k.angle, 0)}° at ${lengthWords(k.at, say)}`)
+  if (read.up === 0 || read.up === 1) parts.push('its ringed end goes up')
+  return capital(listWords(parts)) + '.'
+}
+/** Where a packet's label and the picture do not agree; undefined where they may. */
+export function packetWords(read: BladeRead, label: Blade, say: Say): string | undefined {
+  if (read.trouble) return undefined
+  if (label.reverseZone > 0 && read.reverse === null) return 'Your packet says reverse: none of its teeth point up.'
+  if (!label.reverseZone && read.reverse)
+    return `Your packet says nothing of reverse teeth: ${teeth(read.reverse.teeth)} pointing up.`
+  if (Math.abs(read.width.value - label.width) > Math.max(0.12, 2 * (read.width.high - read.width.low)))
+    return `Your packet says ${lengthWords(label.width, say)} wide: it is ${lengthWords(read.width.value, say)}.`
+  return undefined
+}
+
+/** Why a piece cannot be held against its line, and what to do. */
+export const pieceTroubleWords: Record<PieceTrouble, string> = {
+  'nothing-there': 'No piece is seen. Lay it on a plain ground of another color.',
+  'cut-off': 'A part of the piece is outside the picture. Take all of it, with some ground around.',
+  'no-contrast': 'Piece and ground are too much alike. Lay a dark or blue sheet behind pale wood, a pale one behind dark.',
+  blurred: 'The picture is blurred: an edge is wider than what is to be measured. Scan at 300 dots an inch, or hold still.',
+  'other-piece': 'This is not the piece of this pattern, or much of it is still in: its outline or openings lie elsewhere.',
+  'no-sheet': 'The sheet’s four edges, or the card beside the piece, are not seen whole.',
+}

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { cameraWork } from './cameraWork'
+
+expose(cameraWork)

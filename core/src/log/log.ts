@@ -72,12 +72,28 @@ export interface LogEntry {
   ignored?: boolean
   /** what it stands for as usual because nobody said it: it came from a table that lacks it, and is not learned from */
   unsaid?: (typeof leftUnsaid)[number][]
+  /** the piece held against its line by a picture */
+  held?: HeldPiece
+}
+/** How far a sawn piece strayed from its line, as a picture measured it; mm, + into the waste. */
+export interface HeldPiece {
+  /** what is kept all round; absent where the picture cannot part it from the print's size */
+  bias?: { mm: number; doubt: number }
+  /** mean distance from the line's own course, the picture's noise taken out; and the farthest, with its sign */
+  stray: number
+  most: number
+  corners: { met: number; rounded: number; overcut: number }
+  /** the worst first, three at most */
+  slips: { size: number; into: 'kept' | 'waste' }[]
+  /** how many openings were still full */
+  closed: number
+  seen?: 'face' | 'back'
 }
 /** What a row of somebody's own table may leave out. */
 export const leftUnsaid = ['length', 'face', 'underside', 'edge', 'blades'] as const
 
 /** How a cut came out, as whoever sawed it tells: what a log's form asks. */
-export type CutOutcome = Pick<LogEntry, 'minutes' | 'blades' | 'fate' | 'face' | 'underside' | 'edge' | 'cleanUpMinutes' | 'note'>
+export type CutOutcome = Pick<LogEntry, 'minutes' | 'blades' | 'fate' | 'face' | 'underside' | 'edge' | 'cleanUpMinutes' | 'note' | 'held'>
 
 /** A mean with one standard deviation either side. */
 export interface Expected {

@@ -1,7 +1,8 @@
 import type { BladeRead, Doubted, PictureTrouble, PieceTrouble } from '../camera/index.js'
 import { decimal } from '../quantity/index.js'
-import { bladeWords, capital, lengthWords, listWords, type Say } from './say.js'
+import { bladeWords, capital, countWords, lengthWords, listWords, type Say } from './say.js'
 import type { Blade } from '../blade/index.js'
+import type { HeldPiece } from '../log/index.js'
 
 /** Why a picture of blades tells nothing, and what to do. */
 export const pictureTroubleWords: Record<PictureTrouble, string> = {
@@ -52,8 +53,7 @@ export function seenMeasures(read: BladeRead, say: Say): string {
 export function packetWords(read: BladeRead, label: Blade, say: Say): string | undefined {
   if (read.trouble) return undefined
   if (label.reverseZone > 0 && read.reverse === null) return 'Your packet says reverse: none of its teeth point up.'
-  if (!label.reverseZone && read.reverse)
-    return `Your packet says nothing of reverse teeth: ${teeth(read.reverse.teeth)} pointing up.`
+  if (!label.reverseZone && read.reverse) return `Your packet says nothing of reverse teeth: ${teeth(read.reverse.teeth)} pointing up.`
   if (Math.abs(read.width.value - label.width) > Math.max(0.12, 2 * (read.width.high - read.width.low)))
     return `Your packet says ${lengthWords(label.width, say)} wide: it is ${lengthWords(read.width.value, say)}.`
   return undefined
@@ -67,4 +67,34 @@ export const pieceTroubleWords: Record<PieceTrouble, string> = {
   blurred: 'The picture is blurred: an edge is wider than what is to be measured. Scan at 300 dots an inch, or hold still.',
   'other-piece': 'This is not the piece of this pattern, or much of it is still in: its outline or openings lie elsewhere.',
   'no-sheet': 'The sheet’s four edges, or the card beside the piece, are not seen whole.',
+}
+
+const SEEN = 0.3 // mm that an eye finds at arm's length on a line with nothing beside it
+const FAIR = 0.6 // mm that a file takes back
+/** What somebody who looks at a piece says of a slip. */
+const slipVerdict = (mm: number): string =>
+  mm < SEEN ? 'nobody sees it' : mm < FAIR ? 'you see it, others do not' : 'it shows: ease it in with a file'
+
+/** How a piece came out against its line, the answer first. */
+export function heldWords({ bias, stray, most, corners, slips, closed, seen }: HeldPiece, say: Say): string[] {
+  const off = (mm: number) => lengthWords(Math.abs(mm), say)
+  const side = !bias
+    ? 'How much you keep to one side cannot be told from this picture: measure the print’s scale bar and say it.'
+    : Math.abs(bias.mm) < bias.doubt
+      ? `You keep the line, within ${off(bias.doubt)}.`
+      : `You keep ${off(bias.mm)} ± ${off(bias.doubt)} ${bias.mm > 0 ? 'to the waste side' : 'inside the line'}.`
+  const all = corners.met + corners.rounded + corners.overcut
+  const list = [
+    side,
+    `From your own course the saw strays ${off(stray)} in the mean, ${off(most)} ${most > 0 ? 'into the waste' : 'into the piece'} at most.`,
+  ]
+  for (const s of slips)
+    list.push(`A slip of ${off(s.size)} into ${s.into === 'waste' ? 'the waste: sand or leave it' : `the piece: ${slipVerdict(s.size)}`}.`)
+  if (all)
+    list.push(
+      `Of ${countWords(all, 'corner')} ${corners.met} are met${corners.rounded ? `, ${corners.rounded} rounded` : ''}${corners.overcut ? `, ${corners.overcut} cut past` : ''}.`,
+    )
+  if (closed) list.push(`${capital(countWords(closed, 'opening'))} still full.`)
+  list.push(seen ? `The ${seen} was seen.` : 'From both sides it looks alike: which was seen is not told.')
+  return list
 }

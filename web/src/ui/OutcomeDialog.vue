@@ -43,6 +43,7 @@ async function write(then?: string) {
         <h2 :id="id">{{ heading }}</h2>
         <p class="soft">{{ about }}</p>
         <OutcomeFields v-model="outcome" :blade="blade" :plate="plate"><slot /></OutcomeFields>
+        <slot name="more" />
         <p class="acts">
           <button type="button" class="act plain" @click="dialog?.close()">{{ cancel ?? 'Cancel' }}</button><button
             v-if="wrong"

@@ -1,4 +1,4 @@
-import type { CutOutcome, Fate, Forecast, Grade } from '@green-pitch/core'
+import type { CutOutcome, Fate, Forecast, Grade, HeldPiece } from '@green-pitch/core'
 
 /** How a cut came out, as it is typed. */
 export interface Outcome {
@@ -10,6 +10,8 @@ export interface Outcome {
   edge: string
   cleanUp: number | undefined
   note: string
+  /** the piece as a picture measured it */
+  held?: HeldPiece
 }
 /** The same as the log keeps it. */
 export const logged = (o: Outcome): CutOutcome => ({
@@ -21,6 +23,7 @@ export const logged = (o: Outcome): CutOutcome => ({
   edge: Number(o.edge) as Grade,
   cleanUpMinutes: o.cleanUp ?? 0,
   note: o.note.trim(),
+  ...(o.held && { held: o.held }),
 })
 /** What stands in the log, as it is typed. */
 export const typed = (e: CutOutcome): Outcome => ({
@@ -32,6 +35,7 @@ export const typed = (e: CutOutcome): Outcome => ({
   edge: String(e.edge),
   cleanUp: e.cleanUpMinutes,
   note: e.note,
+  ...(e.held && { held: e.held }),
 })
 /** min: nobody logs more at one go */
 export const LONGEST = 10_000

@@ -6,6 +6,7 @@ import {
   drillSeries,
   fates,
   leftUnsaid,
+  type HeldPiece,
   grades,
   lengthUnits,
   patternSchools,
@@ -254,6 +255,22 @@ export const logEntry = Joi.object<LogEntry & { rev: number }, true>({
     .max(1000),
   ignored: yes,
   unsaid: Joi.array().items(one(leftUnsaid)).unique(),
+  held: Joi.object<HeldPiece, true>({
+    bias: Joi.object<NonNullable<HeldPiece['bias']>, true>({ mm: Joi.number().min(-100).max(100).required(), doubt: from0.required() }),
+    stray: from0.required(),
+    most: Joi.number().min(-100).max(100).required(),
+    corners: Joi.object<HeldPiece['corners'], true>({
+      met: whole.required(),
+      rounded: whole.required(),
+      overcut: whole.required(),
+    }).required(),
+    slips: Joi.array()
+      .items(Joi.object<HeldPiece['slips'][number], true>({ size: from0.required(), into: one(['kept', 'waste']).required() }))
+      .max(3)
+      .required(),
+    closed: whole.required(),
+    seen: one(['face', 'back']),
+  }),
 })
 export const settings = Joi.object<Settings, true>({
   unit: one(lengthUnits).required(),

@@ -43,7 +43,8 @@ async function read(file?: File) {
   if (!found) return
   if (typeof found === 'string') return void (why.value = found)
   picture.value = found.shown
-  reads.value = found.read.blades
+  // numbered as they lie, from the top
+  reads.value = [...found.read.blades].sort((a, b) => a.ends[0][1] + a.ends[1][1] - b.ends[0][1] - b.ends[1][1])
   counts.value = found.read.blades.map(() => 1)
   if (found.read.trouble) why.value = pictureTroubleWords[found.read.trouble]
 }
@@ -124,7 +125,7 @@ watch([picture, reads], paint, { flush: 'post' })
           <b class="mono">{{ i + 1 }}</b>
           <span
             ><b><Mark :state="r.trouble ? 'beyond' : likely(r) ? 'within' : 'near'" />{{ seenWords(r, known, say) }}</b
-            ><span v-if="r.candidates[0] && likely(r)" class="soft"> {{ Math.round(100 * r.candidates[0].chance) }} %</span><br />{{
+            ><span v-if="r.candidates[0] && likely(r)" class="soft chance">{{ Math.round(100 * r.candidates[0].chance) }} %</span><br />{{
               seenMeasures(r, say)
             }}
             <em v-if="said && packetWords(r, said, say)"><Mark state="beyond" />{{ packetWords(r, said, say) }}</em></span
@@ -168,7 +169,10 @@ watch([picture, reads], paint, { flush: 'post' })
   margin: 8px 0;
 }
 .rule {
-  width: 220px;
+  width: 270px;
+}
+.chance {
+  margin-left: 8px;
 }
 canvas {
   width: 100%;

@@ -11,6 +11,7 @@ import {
   stockWords,
   forecast,
   fateNames,
+  heldWords,
   type Fate,
   type State,
   noteWords,
@@ -219,6 +220,7 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
             <button class="act plain" :aria-label="`Correct ${row.title}`" @click="correcting = row">Correct</button>
             <Confirm label="Remove" :of="row.title" ask="Remove this cut from the log?" ok="Remove" @ok="shop.dropLog(row.id)" />
           </p>
+          <p v-if="row.held">Held against its line: {{ heldWords(row.held, settings.say).join(' ') }}</p>
         </template>
       </DataTable>
     </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { minutesWords, type CutOutcome } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
@@ -27,6 +27,10 @@ const about = computed(() => {
   const silent = gaps ? `Nothing was pressed for over 20 min ${gaps === 1 ? 'once' : `${gaps} times`}, counted as 20 min. ` : ''
   return `Estimated ${minutesWords(run.record?.total ?? 0)}. ${silent}Correct what the clock or the presses have wrong.`
 })
+// pictures, their worker and their words come when somebody asks for them
+const HoldPiece = defineAsyncComponent(() => import('../../ui/HoldPiece.vue'))
+const holding = ref(false)
+const dialog = ref<InstanceType<typeof OutcomeDialog>>()
 const plate = run.inHand.saw.blade.plate !== undefined
 async function keep(how: CutOutcome) {
   const kept = await run.log(how)
@@ -37,6 +41,7 @@ async function keep(how: CutOutcome) {
 
 <template>
   <OutcomeDialog
+    ref="dialog"
     class="narrow"
     :heading="`${jobs.name}: sawn in ${minutesWords(run.state.seconds)}`"
     :about="about"
@@ -48,7 +53,17 @@ async function keep(how: CutOutcome) {
     ok="Write to the log"
     :keep="keep"
     @close="$emit('close')"
-  />
+    ><template v-if="!run.record?.of" #more
+      ><HoldPiece v-if="holding" @held="(held) => dialog?.put({ held })" /><button
+        v-else
+        type="button"
+        class="act plain"
+        @click="holding = true"
+      >
+        Hold the piece against its line
+      </button></template
+    ></OutcomeDialog
+  >
 </template>
 
 <style scoped>

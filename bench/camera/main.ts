@@ -34,6 +34,10 @@ const all = {
   reverseIs: 0,
   invented: 0,
   first: 0,
+  strangers: 0,
+  named: 0,
+  surely: 0,
+  inIt: 0,
   three: 0,
   seconds: 0,
   silent: 0,
@@ -43,7 +47,21 @@ for (let k = 0; k < COUNT; k++) {
   const r = rndOf(SEED * 977 + k)
   const perMm = [11.8, 23.6, 47.2][k % 3]!
   const laid = Array.from({ length: 4 }, (_, i): Laid => {
-    const blade = able[Math.floor(r() * able.length)]!
+    // one in five is in nobody's catalogue: other teeth, another width
+    const known = able[Math.floor(r() * able.length)]!
+    const other = 1 + (0.08 + 0.2 * r()) * (r() < 0.5 ? -1 : 1)
+    const wide = 1 + (0.1 + 0.2 * r()) * (r() < 0.5 ? -1 : 1)
+    const stranger = r() < 0.2
+    const blade = stranger
+      ? {
+          ...known,
+          id: `stranger-${known.id}`,
+          spacing: known.spacing.map((g) => g * other),
+          pitch: known.pitch * other,
+          width: known.width * wide,
+          toothDepth: known.toothDepth * Math.min(other, wide),
+        }
+      : known
     const flip = r() < 0.5
     const back = r() < 0.5
     const x = back ? 90 + blade.length / 2 : 90 - blade.length / 2
@@ -127,6 +145,14 @@ for (let k = 0; k < COUNT; k++) {
       all.reverseIs++
       if (b.reverse) all.reverse++
     } else if (b.reverse) all.invented++
+    if (l.blade.id.startsWith('stranger')) {
+      all.strangers++
+      const top = b.candidates[0]
+      if (top && top.chance > 0.5) all.named++
+      if (top && top.chance > 0.9) all.surely++
+      continue
+    }
+    all.inIt++
     const ids = b.candidates.map((c) => c.id)
     const same = (id: string) => {
       const c = catalogue.find((x) => x.id === id)!
@@ -144,5 +170,5 @@ console.log(
   `pitch out ${(100 * q(all.pitch, 0.5)).toFixed(2)} / ${(100 * q(all.pitch, 0.95)).toFixed(2)} %, told ${pct(all.pitch.length, all.readable)}; pattern ${pct(all.pattern, all.readable)}; width ${(1000 * q(all.width, 0.5)).toFixed(0)} / ${(1000 * q(all.width, 0.95)).toFixed(0)} µm, without teeth ${(1000 * q(all.net, 0.5)).toFixed(0)} µm`,
 )
 console.log(
-  `end up told ${pct(all.upTold, all.up)}, wrong ${pct(all.upWrong, all.upTold)}; reverse found ${all.reverse}/${all.reverseIs}, invented ${pct(all.invented, all.readable - all.reverseIs)}; first ${pct(all.first, all.readable)}, of three ${pct(all.three, all.readable)}; beyond reading ${all.beyond}, wrong figures told ${all.silent}; ${(all.seconds / all.pictures).toFixed(1)} s a picture`,
+  `end up told ${pct(all.upTold, all.up)}, wrong ${pct(all.upWrong, all.upTold)}; reverse found ${all.reverse}/${all.reverseIs}, invented ${pct(all.invented, all.readable - all.reverseIs)}; first ${pct(all.first, all.inIt)}, of three ${pct(all.three, all.inIt)}; strangers ${all.strangers}, named ${all.named}, surely ${all.surely}; beyond reading ${all.beyond}, wrong figures told ${all.silent}; ${(all.seconds / all.pictures).toFixed(1)} s a picture`,
 )

@@ -328,14 +328,15 @@ function endOf(left: Float64Array, right: Float64Array, step: number, over: numb
 const missingIn = ({ kind, tips, gap }: TeethRead): number =>
   kind === 'even' ? tips.slice(1).filter((t, i) => t - tips[i]! > 1.7 * gap).length : 0
 
+const PITCH = 0.008 // what makers' teeth and a picture's scale differ by together, a logarithm
 /** Likelihood of every blade of a catalogue beside an even one for none of them. */
 function candidatesFor(read: BladeRead, catalogue: readonly Blade[]): { id: string; chance: number }[] {
   if (!read.tpi) return []
   const tpi = read.tpi.value
   const off = (have: number, is: number, spread: number) => ((have - is) / spread) ** 2 / 2
   const scored = catalogue.map((b) => {
-    let cost = off(Math.log(tpi), Math.log(countedTpi(b)), 0.022) + off(read.width.value, b.width, 0.055 + 0.03 * b.width)
-    if (read.widthWithoutTeeth && !turnsAnywhere(b)) cost += off(read.widthWithoutTeeth.value, netWidth(b), 0.07 + 0.05 * b.width)
+    let cost = off(Math.log(tpi), Math.log(countedTpi(b)), PITCH) + off(read.width.value, b.width, 0.035 + 0.025 * b.width)
+    if (read.widthWithoutTeeth && !turnsAnywhere(b)) cost += off(read.widthWithoutTeeth.value, netWidth(b), 0.05 + 0.035 * b.width)
     cost += off(read.length.value, b.length, 6) / 3
     const pattern = seenAs(b)
     if (read.pattern !== 'unknown' && read.pattern !== pattern) cost += 2.6

@@ -13,8 +13,9 @@ export const pictureTroubleWords: Record<PictureTrouble, string> = {
   'too-small': 'This picture is too small to show teeth. Scan at 600 dots an inch, or go nearer.',
 }
 /** What can be told with how much doubt, as one figure with its half width. */
-const doubted = ({ value, low, high }: Doubted, say: Say): string =>
-  `${lengthWords(value, say).replace(/ mm$/, '')} ± ${lengthWords((high - low) / 2, say)}`
+const withDoubt = (mm: number, doubt: number, say: Say): string =>
+  `${lengthWords(mm, say).replace(/ mm$/, '')} ± ${lengthWords(doubt, say)}`
+const doubted = ({ value, low, high }: Doubted, say: Say): string => withDoubt(value, (high - low) / 2, say)
 const teeth = (n: number): string => (n === 1 ? 'one tooth' : `${n} teeth`)
 
 /** What a blade in a picture is, in one line. */
@@ -69,6 +70,7 @@ export const pieceTroubleWords: Record<PieceTrouble, string> = {
   'no-sheet': 'The sheet’s four edges, or the card beside the piece, are not seen whole.',
 }
 
+const LEAST = 0.02 // mm under which a mean is the picture's own
 const SEEN = 0.3 // mm that an eye finds at arm's length on a line with nothing beside it
 const FAIR = 0.6 // mm that a file takes back
 /** What somebody who looks at a piece says of a slip. */
@@ -82,11 +84,11 @@ export function heldWords({ bias, stray, most, corners, slips, closed, seen }: H
     ? 'How much you keep to one side cannot be told from this picture: measure the print’s scale bar and say it.'
     : Math.abs(bias.mm) < bias.doubt
       ? `You keep the line, within ${off(bias.doubt)}.`
-      : `You keep ${off(bias.mm)} ± ${off(bias.doubt)} ${bias.mm > 0 ? 'to the waste side' : 'inside the line'}.`
+      : `You keep ${withDoubt(Math.abs(bias.mm), bias.doubt, say)} ${bias.mm > 0 ? 'to the waste side' : 'inside the line'}.`
   const all = corners.met + corners.rounded + corners.overcut
   const list = [
     side,
-    `From your own course the saw strays ${off(stray)} in the mean, ${off(most)} ${most > 0 ? 'into the waste' : 'into the piece'} at most.`,
+    `From your own course the saw strays ${stray < LEAST ? 'less than a picture shows' : `${off(stray)} in the mean`}, ${off(most)} ${most > 0 ? 'into the waste' : 'into the piece'} at most.`,
   ]
   for (const s of slips)
     list.push(`A slip of ${off(s.size)} into ${s.into === 'waste' ? 'the waste: sand or leave it' : `the piece: ${slipVerdict(s.size)}`}.`)

@@ -113,7 +113,9 @@ const heading = computed(() =>
 
 <template>
   <section v-if="rings.length" class="hold" aria-labelledby="hold-head">
-    <h3 id="hold-head" role="status">{{ heading }}</h3>
+    <div role="status">
+      <h3 id="hold-head">{{ heading }}</h3>
+    </div>
     <p v-if="!told.length" class="soft">
       {{
         by === 'scan'

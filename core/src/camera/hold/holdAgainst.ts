@@ -128,7 +128,8 @@ export function holdAgainst(image: Picture, pattern: SawnPattern, options: HoldO
   })
   const best = tried.reduce((a, b) => (b.worth < a.worth ? b : a))
   const { fitted, edges, known } = best
-  if (best.cut) return refused('cut-off')
+  // the piece itself is whole in the picture: lines that lie outside it are another's
+  if (best.cut) return refused('other-piece')
   const sure = quantile(
     edges.flatMap((e) => (e.closed ? [] : Array.from(e.sure))),
     0.5,

@@ -105,7 +105,9 @@ watch([picture, reads], paint, { flush: 'post' })
 
 <template>
   <section class="by" aria-labelledby="by-head">
-    <h2 id="by-head" role="status">{{ heading }}</h2>
+    <div role="status">
+      <h2 id="by-head">{{ heading }}</h2>
+    </div>
     <div class="acts">
       <button class="act" @click="sheet">Print the sheet</button>
       <button class="act" :disabled="busy" @click="choose">Open a scan or photograph</button>

@@ -1,7 +1,7 @@
 import { PNG } from 'pngjs'
 import { bladeById, type Blade } from '@green-pitch/core'
 import { shoot } from '../bench/camera/blades'
-import { expect, kept, test } from './help'
+import { expect, test } from './help'
 import type { Page } from '@playwright/test'
 
 const png = ({ width, height, data }: { width: number; height: number; data: Uint8ClampedArray }) => {
@@ -104,10 +104,10 @@ test('a run’s piece held against its line, on a phone, and logged; another pie
   await expect(page.getByRole('heading', { name: /plate\.png: You keep 0\.(29|3|31) ± .* to the waste side/ })).toBeVisible({ timeout: 60_000 })
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
   await page.getByRole('button', { name: 'Write to the log' }).click()
-  await kept(page)
+  await expect(page.getByText('Logged.', { exact: false })).toBeVisible()
   await page.goto('/log')
   await page
-    .getByRole('button', { name: /^More|Details|Show more/ })
+    .getByRole('button', { name: 'More' })
     .first()
     .click()
   await expect(page.getByText(/Held against its line: You keep 0\.(29|3)/)).toBeVisible()

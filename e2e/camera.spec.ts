@@ -101,14 +101,13 @@ test('a run’s piece held against its line, on a phone, and logged; another pie
   await open(page, 'Open the picture', 'other.png', await scanned(page, '<circle cx="50" cy="35" r="28"/>'))
   await expect(page.getByRole('heading', { name: /This is not the piece of this pattern/ })).toBeVisible({ timeout: 60_000 })
   await open(page, 'Open the picture', 'plate.png', await scanned(page, shapes(0.3)))
-  await expect(page.getByRole('heading', { name: /plate\.png: You keep 0\.(29|3|31) ± .* to the waste side/ })).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByRole('heading', { name: /plate\.png: You keep 0\.(29|3|31) ± .* to the waste side/i })).toBeVisible({
+    timeout: 60_000,
+  })
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
   await page.getByRole('button', { name: 'Write to the log' }).click()
   await expect(page.getByText('Logged.', { exact: false })).toBeVisible()
   await page.goto('/log')
-  await page
-    .getByRole('button', { name: 'More' })
-    .first()
-    .click()
+  await page.getByRole('button', { name: 'More' }).first().click()
   await expect(page.getByText(/Held against its line: You keep 0\.(29|3)/)).toBeVisible()
 })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
-import { heldWords, pieceTroubleWords, type HeldPiece } from '@green-pitch/core'
+import { capital, heldWords, pieceTroubleWords, type HeldPiece } from '@green-pitch/core'
 import type { Held, HoldOptions } from '@green-pitch/core/camera'
 import { openFile } from '../data/files'
 import { useAsked } from '../store/asked'
@@ -107,7 +107,7 @@ watch(result, paint, { flush: 'post' })
 const heading = computed(() =>
   busy.value
     ? `Measuring ${from.value} …`
-    : why.value || (told.value.length ? `${from.value}: ${told.value[0]}` : 'Hold the piece against its line'),
+    : why.value || (told.value.length ? `${capital(from.value)}: ${told.value[0]}` : 'Hold the piece against its line'),
 )
 </script>
 

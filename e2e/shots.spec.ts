@@ -28,7 +28,7 @@ test('Blades by picture', async ({ page }) => {
   await expect(page.getByRole('heading', { name: '3 of 3 told from the stand-in' })).toBeVisible({ timeout: 60_000 })
   await page.getByRole('region', { name: /told from/ }).scrollIntoViewIfNeeded()
   await page.getByRole('region', { name: /told from/ }).evaluate((e) => window.scrollTo(0, e.getBoundingClientRect().top + scrollY - 70))
-  await settle(page)
+  await page.evaluate(() => document.fonts.ready)
   await page.screenshot({ path: `${dir}/blades-by-picture.png`, ...still })
 })
 test('A piece held against its line, phone', async ({ page }) => {

@@ -402,10 +402,7 @@ export function take(piece: Sawn, stage: Stage): Taken {
   const data = new Uint8ClampedArray(4 * w * h)
   for (let c = 0; c < 3; c++) {
     const v = color[c]!
-    const [lx, ly] = [r() - 0.5, r() - 0.5]
-    void lx
-    for (let i = 0; i < v.length; i++)
-      v[i]! *= 1 + stage.fall * (((i % w) / w - 0.5) * 0.8 + ((Math.floor(i / w) / h - 0.5) * 0.6 + 0 * ly))
+    for (let i = 0; i < v.length; i++) v[i]! *= 1 + stage.fall * (((i % w) / w - 0.5) * 0.8 + (Math.floor(i / w) / h - 0.5) * 0.6)
     blur(v, w, h, stage.blur)
     for (let i = 0; i < v.length; i++) v[i]! += stage.noise * gauss()
     if (stage.sharpen > 0) {

@@ -19,6 +19,22 @@ export const lightTable = Float32Array.from({ length: 256 }, (_, i) => {
   const s = i / 255
   return s <= 0.04045 ? s / 12.92 : ((s + 0.055) / 1.055) ** 2.4
 })
+/** Linear light of red, green and blue between the pixels, put into `out` from `at` on; beyond the picture as at its edge. */
+export function colorAt({ width, height, data }: Picture, x: number, y: number, out: Float32Array | number[], at = 0): void {
+  const light = lightTable
+  const cx = Math.min(width - 1.001, Math.max(0, x - 0.5))
+  const cy = Math.min(height - 1.001, Math.max(0, y - 0.5))
+  const i = Math.floor(cx)
+  const j = Math.floor(cy)
+  const s = cx - i
+  const t = cy - j
+  const k = 4 * (j * width + i)
+  const low = k + 4 * width
+  for (let m = 0; m < 3; m++)
+    out[at + m] =
+      (light[data[k + m]!]! * (1 - s) + light[data[k + 4 + m]!]! * s) * (1 - t) +
+      (light[data[low + m]!]! * (1 - s) + light[data[low + 4 + m]!]! * s) * t
+}
 /** Linear light, 0 black … 1 white: edges are measured in it, for phones sharpen what screens show. */
 export function lightOf({ width, height, data }: Picture): Gray {
   const v = new Float32Array(width * height)

@@ -18,6 +18,10 @@ const withDoubt = (mm: number, doubt: number, say: Say): string =>
 const doubted = ({ value, low, high }: Doubted, say: Say): string => withDoubt(value, (high - low) / 2, say)
 const teeth = (n: number): string => (n === 1 ? 'one tooth' : `${n} teeth`)
 
+/** Whether none of the catalogue is likelier than any of it. */
+export const isStranger = ({ candidates }: Pick<BladeRead, 'candidates'>): boolean =>
+  candidates.reduce((left, c) => left - c.chance, 1) > 0.5
+
 /** What a blade in a picture is, in one line. */
 export function seenWords(read: BladeRead, known: (id: string) => Blade | undefined, say: Say): string {
   const px = read.pxPerTooth
@@ -34,8 +38,7 @@ export function seenWords(read: BladeRead, known: (id: string) => Blade | undefi
     const b = known(id)
     return b ? bladeWords(b, say) : id
   }
-  const none = 1 - read.candidates.reduce((s, c) => s + c.chance, 0)
-  if (!first || none > 0.5) return 'None of the catalogue has these teeth and this width.'
+  if (!first || isStranger(read)) return 'None of the catalogue has these teeth and this width.'
   if (second && second.chance > 0.5 * first.chance) return capital(`${name(first.id)}, or ${name(second.id)}: to a picture they are alike.`)
   return capital(name(first.id))
 }

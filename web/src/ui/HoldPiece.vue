@@ -2,12 +2,14 @@
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { capital, heldWords, pieceTroubleWords, type HeldPiece } from '@green-pitch/core'
 import type { Held, HoldOptions } from '@green-pitch/core/camera'
+import { boxOf } from '@green-pitch/core/pattern'
 import { openFile } from '../data/files'
 import { useAsked } from '../store/asked'
+import { papersIn } from '../store/picture'
 import { usePattern } from '../store/pattern'
 import { useJob } from '../store/job'
 import { useSettings } from '../store/settings'
-import type { CameraWork, Shown } from '../work/cameraWork'
+import type { CameraWork } from '../work/cameraWork'
 import Choice from './Choice.vue'
 
 /** The piece that was sawn, scanned or photographed, held against the lines of its pattern: leads, measures, shows, and gives the figures on. */
@@ -20,7 +22,7 @@ const by = ref<'scan' | 'a4' | 'letter'>('scan')
 const why = ref('')
 const from = ref('')
 const told = ref<string[]>([])
-const result = shallowRef<{ held: Held; shown: Shown }>()
+const result = shallowRef<Held>()
 
 /** The largest piece of the pattern: its outline and what is open in it. */
 const rings = computed((): Float64Array[] => {
@@ -40,16 +42,16 @@ async function measure(file?: File) {
     by.value === 'scan' || !file
       ? {}
       : {
-          sheet: by.value === 'a4' ? [297, 210] : [279.4, 215.9],
+          sheet: papersIn[by.value],
           ...('thickness' in jobs.job.stock && { thickness: jobs.job.stock.thickness }),
         }
   const lines = rings.value
   const found = await ask((w) => w.piece(file, lines, options) as Promise<Awaited<ReturnType<CameraWork['piece']>>>)
   if (!found) return
   if (typeof found === 'string') return void (why.value = found)
-  if (found.held.trouble) return void (why.value = pieceTroubleWords[found.held.trouble])
+  if (found.trouble) return void (why.value = pieceTroubleWords[found.trouble])
   const { heldFigures } = await import('@green-pitch/core/camera')
-  const figures = heldFigures(found.held, by.value === 'scan' ? 'scan' : 'photo')
+  const figures = heldFigures(found, by.value === 'scan' ? 'scan' : 'photo')
   result.value = found
   told.value = heldWords(figures, settings.say)
   // a stand-in is no cut of one's own
@@ -61,28 +63,18 @@ async function choose() {
 }
 const FULL = 0.6 // mm of deviation at which the band has its full color
 const canvas = ref<HTMLCanvasElement>()
-const box = computed(() => {
-  const r = rings.value[0] ?? []
-  let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity]
-  for (let i = 0; i < r.length; i += 2) {
-    x0 = Math.min(x0, r[i]!)
-    x1 = Math.max(x1, r[i]!)
-    y0 = Math.min(y0, r[i + 1]!)
-    y1 = Math.max(y1, r[i + 1]!)
-  }
-  return { x0, y0, wide: x1 - x0 || 1, high: y1 - y0 || 1 }
-})
 const WIDE = 900
 const HIGH = 640
 /** The deviation as a colored band along the pattern: to the waste one color, into the piece another, both by width too. */
 function paint() {
   const c = canvas.value?.getContext('2d')
   if (!c || !result.value) return
-  const { x0, y0, wide, high } = box.value
+  const { minX, minY, maxX, maxY } = boxOf(rings.value[0]!)
+  const [wide, high] = [maxX - minX, maxY - minY]
   const k = Math.min((WIDE - 40) / wide, (HIGH - 40) / high)
-  const [ox, oy] = [(WIDE - k * wide) / 2 - k * x0, (HIGH - k * high) / 2 - k * y0]
+  const [ox, oy] = [(WIDE - k * wide) / 2 - k * minX, (HIGH - k * high) / 2 - k * minY]
   c.clearRect(0, 0, WIDE, HIGH)
-  for (const e of result.value.held.edges)
+  for (const e of result.value.edges)
     for (const s of e.samples) {
       const share = Math.min(1, Math.abs(s.deviation) / FULL)
       c.fillStyle = s.sure < 0.3 ? '#9a9a92' : s.deviation > 0 ? '#2c62a6' : '#b4541a'
@@ -95,7 +87,7 @@ function paint() {
   c.globalAlpha = 1
   c.strokeStyle = '#8a1f1f'
   c.lineWidth = 2
-  for (const e of result.value.held.edges)
+  for (const e of result.value.edges)
     for (const s of e.slips) {
       c.beginPath()
       c.arc(ox + k * s.x, oy + k * s.y, 14, 0, 2 * Math.PI)

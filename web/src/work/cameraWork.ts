@@ -1,7 +1,7 @@
 import { bladeById, type Blade } from '@green-pitch/core'
 import { holdAgainst, readBlades, scannedAt, type Held, type HoldOptions, type Picture, type PictureRead } from '@green-pitch/core/camera'
-import { pictureSize } from '@green-pitch/core/pattern'
 import { transfer } from 'comlink'
+import { pixelsOf } from './pixels'
 import { bladesScan, pieceScan } from './standInPictures'
 
 const MOST = 60e6 // pixels; a strip of 1200 dots an inch has 41 million
@@ -14,24 +14,10 @@ export interface Shown {
   height: number
 }
 async function opened(file: Blob): Promise<{ picture: Picture; perMm?: number } | string> {
-  const head = new Uint8Array(await file.slice(0, 512 * 1024).arrayBuffer())
-  const says = pictureSize(head)
-  if (!says || !(says.width > 0 && says.height > 0))
-    return 'This picture is broken: it does not say how large it is. Save it anew as PNG or JPEG.'
-  if (says.width * says.height > MOST)
-    return `This picture has ${Math.round((says.width * says.height) / 1e6)} million pixels; ${MOST / 1e6} at most can be read. Scan only the part that counts.`
-  let bitmap: ImageBitmap
-  try {
-    bitmap = await createImageBitmap(file)
-  } catch {
-    return 'This picture is broken: it cannot be opened. Save it anew as PNG or JPEG.'
-  }
-  const { width, height } = bitmap
-  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!
-  context.drawImage(bitmap, 0, 0)
-  bitmap.close()
-  const perMm = scannedAt(head)
-  return { picture: context.getImageData(0, 0, width, height), ...(perMm && { perMm }) }
+  const read = await pixelsOf(file, { most: MOST, beyond: (most) => `${most} can be read. Scan only the part that counts.` })
+  if (typeof read === 'string') return read
+  const perMm = scannedAt(read.head)
+  return { picture: read.image, ...(perMm && { perMm }) }
 }
 async function shown({ width, height, data }: Picture): Promise<Shown> {
   const image = await createImageBitmap(new ImageData(new Uint8ClampedArray(data), width, height), {
@@ -57,20 +43,14 @@ export const cameraWork = {
     return transfer({ read, shown: see }, [see.image])
   },
   /** A piece held against its pattern, in a file or, without one, a stand-in sawn from that pattern. */
-  async piece(
-    file: Blob | undefined,
-    rings: readonly Float64Array[],
-    options: HoldOptions,
-  ): Promise<{ held: Held; shown: Shown } | string> {
+  async piece(file: Blob | undefined, rings: readonly Float64Array[], options: HoldOptions): Promise<Held | string> {
     const PER_MM = 8
     const stray = (ring: number, at: number) =>
       0.15 + 0.06 * Math.sin(at / 7 + ring) + (ring === 0 && Math.abs(at - 40) < 2 ? 0.7 * Math.cos(((at - 40) * Math.PI) / 4) : 0)
     const from = file ? await opened(file) : { picture: pieceScan(rings, stray, PER_MM), perMm: PER_MM }
     if (typeof from === 'string') return from
     const known = options.sheet || options.card ? options : { ...options, ...(from.perMm && { scale: 1 / from.perMm }) }
-    const held = holdAgainst(from.picture, { rings }, known)
-    const see = await shown(from.picture)
-    return transfer({ held, shown: see }, [see.image])
+    return holdAgainst(from.picture, { rings }, known)
   },
 }
 export type CameraWork = typeof cameraWork

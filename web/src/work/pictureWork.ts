@@ -6,7 +6,6 @@ import {
   guessedCorners,
   join,
   linePath,
-  pictureSize,
   placed,
   placeOn,
   rectified,
@@ -23,6 +22,7 @@ import {
 } from '@green-pitch/core/pattern'
 import { transfer } from 'comlink'
 import { bounded } from '@green-pitch/core'
+import { pixelsOf } from './pixels'
 
 /** How a sheet lies in a picture and what of it is ink, as the user sees and sets it. */
 export interface Asked {
@@ -103,24 +103,15 @@ export function pictureWorker() {
   return {
     /** @returns its size and where a sheet seems to lie, px; or why it cannot be taken */
     async open(file: Blob): Promise<{ width: number; height: number; corners: Px[] } | string> {
-      const says = pictureSize(new Uint8Array(await file.slice(0, 512 * 1024).arrayBuffer()))
-      if (!says || !(says.width > 0 && says.height > 0)) return 'This picture is broken: it does not say how large it is. Save it anew.'
-      const pixels = says.width * says.height
-      if (pixels > TOO_MANY)
-        return `This picture has ${Math.round(pixels / 1e6)} million pixels; ${TOO_MANY / 1e6} at most can be opened. Save it smaller.`
-      if (Math.min(says.width, says.height) < 60) return 'This picture is too small to find a line in it.'
-      const shrink = Math.min(1, Math.sqrt(MOST / pixels))
-      let bitmap: ImageBitmap
-      try {
-        bitmap = await createImageBitmap(file, shrink < 1 ? { resizeWidth: Math.round(says.width * shrink), resizeQuality: 'high' } : {})
-      } catch {
-        return 'This picture is broken: it cannot be opened. Save it anew as PNG or JPEG.'
-      }
-      const { width, height } = bitmap
-      const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!
-      context.drawImage(bitmap, 0, 0)
-      bitmap.close()
-      picture = shades(context.getImageData(0, 0, width, height).data, width, height)
+      const read = await pixelsOf(file, {
+        most: TOO_MANY,
+        beyond: (most) => `${most} can be opened. Save it smaller.`,
+        shrink: MOST,
+        least: { px: 60, why: 'This picture is too small to find a line in it.' },
+      })
+      if (typeof read === 'string') return read
+      const { width, height, data } = read.image
+      picture = shades(data, width, height)
       sheet = drawing = undefined
       return { width, height, corners: guessedCorners(picture) }
     },

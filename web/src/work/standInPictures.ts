@@ -1,5 +1,6 @@
 import { toothLayout, type Blade } from '@green-pitch/core'
 import { DOT, DOTS, MARK, MARKS } from '@green-pitch/core/camera'
+import { boxOf } from '@green-pitch/core/pattern'
 
 /** Pictures nobody took, drawn as a scanner would see them: stand-ins, labelled so wherever they are offered. */
 const PER_MM = 23.622 // 600 dots an inch
@@ -61,13 +62,7 @@ export function bladesScan(blades: readonly Blade[]): ImageData {
 }
 /** A piece as a fair hand saws it: rings in mm with the stray it is given, + into the waste; on a blue ground. */
 export function pieceScan(rings: readonly Float64Array[], stray: (ring: number, at: number) => number, perMm: number): ImageData {
-  let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity]
-  for (let i = 0; i < rings[0]!.length; i += 2) {
-    x0 = Math.min(x0, rings[0]![i]!)
-    x1 = Math.max(x1, rings[0]![i]!)
-    y0 = Math.min(y0, rings[0]![i + 1]!)
-    y1 = Math.max(y1, rings[0]![i + 1]!)
-  }
+  const { minX: x0, minY: y0, maxX: x1, maxY: y1 } = boxOf(rings[0]!)
   const rim = 10
   return scan(
     (c) => {

@@ -1,5 +1,5 @@
 import { solve, quantile } from '../../number/index.js'
-import { lightTable, type Picture } from '../picture.js'
+import { colorAt, type Picture } from '../picture.js'
 import { lay, type Lens, type Pose } from './lens.js'
 import { REACH, type Ring } from './ring.js'
 
@@ -95,22 +95,11 @@ function edgeOf(
   const du = Math.max(0.03, 0.5 / perMm)
   const half = Math.ceil(REACH / du)
   const K = 2 * half + 1
-  const light = lightTable
-  const { width: W, height: H, data } = image
   const c = new Float32Array(3 * K * n)
   for (let i = 0; i < n; i++)
     for (let k = 0; k < K; k++) {
       const u = (k - half) * du
-      const x = Math.min(W - 1.001, Math.max(0, middles[2 * i]! + ways[4 * i]! * u - 0.5))
-      const y = Math.min(H - 1.001, Math.max(0, middles[2 * i + 1]! + ways[4 * i + 1]! * u - 0.5))
-      const [x0, y0] = [Math.floor(x), Math.floor(y)]
-      const [s, t] = [x - x0, y - y0]
-      const at = 4 * (y0 * W + x0)
-      for (let m = 0; m < 3; m++) {
-        const top = light[data[at + m]!]! * (1 - s) + light[data[at + 4 + m]!]! * s
-        const low = light[data[at + 4 * W + m]!]! * (1 - s) + light[data[at + 4 * W + 4 + m]!]! * s
-        c[3 * (i * K + k) + m] = top * (1 - t) + low * t
-      }
+      colorAt(image, middles[2 * i]! + ways[4 * i]! * u, middles[2 * i + 1]! + ways[4 * i + 1]! * u, c, 3 * (i * K + k))
     }
   // colors well inside and outside, each smoothed along its line
   const shift = (i: number) => {

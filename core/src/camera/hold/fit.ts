@@ -55,21 +55,16 @@ export function fit(
     const p = rings[0]!.places
     return p.reduce((s, q) => s + (m ? q.y : q.x), 0) / p.length
   }) as [number, number]
-  const grown = (d: number): Pose => {
-    const next = { ...pose, size: pose.size * Math.exp(d) }
+  const about = (next: Pose): Pose => {
     const [a, b] = [lay(pose, mx, my), lay(next, mx, my)]
     return { ...next, x: next.x + a[0] - b[0], y: next.y + a[1] - b[1] }
   }
-  const turned = (d: number): Pose => {
-    const next = { ...pose, turn: pose.turn + d }
-    const [a, b] = [lay(pose, mx, my), lay(next, mx, my)]
-    return { ...next, x: next.x + a[0] - b[0], y: next.y + a[1] - b[1] }
-  }
+  const moved = (turn: number, size: number) => about({ ...pose, turn: pose.turn + turn, size: pose.size * Math.exp(size) })
   moves.push(
-    { pose: turned(by.turn), lens, by: by.turn },
+    { pose: moved(by.turn, 0), lens, by: by.turn },
     { pose: { ...pose, x: pose.x + by.x }, lens, by: by.x },
     { pose: { ...pose, y: pose.y + by.x }, lens, by: by.x },
-    { pose: grown(by.size), lens, by: by.size },
+    { pose: moved(0, by.size), lens, by: by.size },
   )
   if (bare)
     moves.push(
@@ -152,11 +147,8 @@ export function fit(
       ),
     )
   const NINE = 1.65 // spreads within which nine of ten lie
-  const moved = grown(x[3]!)
-  const turnedBy = x[0]!
-  const next: Pose = { ...moved, turn: moved.turn + turnedBy }
-  const [a, b] = [lay(moved, mx, my), lay(next, mx, my)]
-  const settledPose: Pose = { ...next, x: next.x + a[0] - b[0] + x[1]!, y: next.y + a[1] - b[1] + x[2]! }
+  const next = moved(x[0]!, x[3]!)
+  const settled: Pose = { ...next, x: next.x + x[1]!, y: next.y + x[2]! }
   const deviation = rings.map((ring) => new Float64Array(ring.places.length).fill(NaN))
   at.forEach(([r, i], k) => {
     const row = rows[k]!
@@ -166,7 +158,7 @@ export function fit(
   })
   const newLean = bare ? ([lean[0] + x[4]!, lean[1] + x[5]!] as const) : undefined
   return {
-    pose: settledPose,
+    pose: settled,
     lens: newLean ? lensOf(...newLean) : lens,
     ...(newLean && { lean: newLean }),
     bias: x[unknowns - 1]!,

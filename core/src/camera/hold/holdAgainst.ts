@@ -1,11 +1,11 @@
 import { quantile } from '../../number/index.js'
-import { lightTable, type Picture } from '../picture.js'
+import { colorAt, type Picture } from '../picture.js'
 import { edgesOf, type Edge } from './edge.js'
 import { findPose, type Setting } from './find.js'
 import { fit, type Fitted } from './fit.js'
 import { pieceOn, planOf } from './ground.js'
 import { cornerHeld, slipsOf, type CornerHeld, type Slip } from './judge.js'
-import { flat, groundBy, lay, type Grounded } from './lens.js'
+import { flat, groundBy, lay, sizeBy, type Grounded } from './lens.js'
 import { cardIn, sheetIn, type Corners } from './rectangle.js'
 import { ringsOf, type Ring } from './ring.js'
 
@@ -127,7 +127,7 @@ export function holdAgainst(image: Picture, pattern: SawnPattern, options: HoldO
       .map((l) => measure(image, rings, l, by, cardSeen, card, print, options.focal !== undefined))
   })
   const best = tried.reduce((a, b) => (b.worth < a.worth ? b : a))
-  const { fitted, edges, known } = best
+  const { fitted, edges } = best
   // the piece itself is whole in the picture: lines that lie outside it are another's
   if (best.cut) return refused('other-piece')
   const sure = quantile(
@@ -147,7 +147,7 @@ export function holdAgainst(image: Picture, pattern: SawnPattern, options: HoldO
     best.off > OTHER ||
     !(sure > 0.3) ||
     fitted.seen < 0.6 ||
-    (known && Math.abs(fitted.size) > SIZE_OFF) ||
+    (best.setting.size !== undefined && Math.abs(fitted.size) > SIZE_OFF) ||
     (openings > 1 && full * 2 >= openings + 1)
   )
     return refused('other-piece')
@@ -181,7 +181,6 @@ interface Measured {
   setting: Setting
   fitted: Fitted
   edges: Edge[]
-  known: boolean
   /** median of how far places are off when all is fitted, mm; how far from the nearest edges at first, px of the plan; what decides between faces */
   off: number
   miss: number
@@ -206,7 +205,7 @@ function measure(
   for (let round = 0; round < 5; round++) {
     if (cardSeen && card) {
       // the card lies on the same ground: what it measures there is the size
-      const perMm = cardSize(cardSeen, card, image, setting.focal!, lean!)
+      const perMm = sizeBy(cardSeen, card, image.width, image.height, setting.focal!, lean!)
       own = { ...setting, size: perMm * (print ?? 1), sizeSpread: focalKnown ? CARD : CARD_BY_ANY_LENS }
     }
     const before = fitted && round > 1 ? edges.map((e, r) => ({ ...e, off: fitted!.deviation[r]! })) : undefined
@@ -230,35 +229,11 @@ function measure(
     setting: own,
     fitted: fitted!,
     edges,
-    known: own.size !== undefined,
     off,
     miss: laid.miss,
     worth: off + 0.3 * fitted!.spread + (1 - fitted!.seen) + 0.3 * edges.filter((e) => e.closed).length,
     cut: outside > 4,
   }
-}
-/** px of the lens's unit to a mm by a card that lies on the ground. */
-function cardSize(
-  corners: Corners,
-  card: readonly [number, number],
-  image: Picture,
-  focal: number,
-  lean: readonly [number, number],
-): number {
-  // back to the ground by the lens's own formula: a few steps of looking where a place is seen
-  const [a, b] = lean
-  const [ca, sa, cb, sb] = [Math.cos(a), Math.sin(a), Math.cos(b), Math.sin(b)]
-  const onGround = corners.map(([px, py]) => {
-    const [x, y] = [(px - image.width / 2) / focal, (py - image.height / 2) / focal]
-    // cb·X + sb·sa·Y = x·(f − sb·X + cb·sa·Y); ca·Y = y·(…)
-    const [p, q, r, s] = [cb + x * sb, sb * sa - x * cb * sa, y * sb, ca - y * cb * sa]
-    const det = p * s - q * r
-    return [(x * focal * s - q * y * focal) / det, (p * y * focal - r * x * focal) / det] as const
-  })
-  const side = (i: number) => Math.hypot(onGround[i]![0] - onGround[(i + 1) % 4]![0], onGround[i]![1] - onGround[(i + 1) % 4]![1])
-  const [u, v] = [side(0) + side(2), side(1) + side(3)]
-  const [long, short] = [Math.max(u, v), Math.min(u, v)]
-  return Math.sqrt((long * short) / (4 * card[0] * card[1]))
 }
 /** Whether a pattern looks as from its back: laid turned over on itself, its lines fall on its lines. */
 function alikeTurnedOver(rings: readonly Ring[]): boolean {
@@ -290,11 +265,12 @@ function alikeTurnedOver(rings: readonly Ring[]): boolean {
 function told(
   image: Picture,
   rings: readonly Ring[],
-  { fitted, edges, known, setting }: Measured,
+  { fitted, edges, setting }: Measured,
   print: number | undefined,
   twin: boolean,
 ): Held {
   const { pose } = fitted
+  const known = setting.size !== undefined
   const pixel = 1 / Math.hypot(edges[0]!.ways[0]!, edges[0]!.ways[1]!)
   const out: EdgeHeld[] = rings.map((ring, r) => {
     const e = edges[r]!
@@ -351,20 +327,11 @@ function pieceAt(
   r: number,
   at: number,
 ): ((x: number, y: number) => number) | undefined {
-  const { width, height, data } = image
   const above = setting.thickness * pose.size
-  const colorAt = (x: number, y: number): [number, number, number] => {
-    const [px, py] = lens.place(...lay(pose, x, y), above)
-    const cx = Math.min(width - 1.001, Math.max(0, px - 0.5))
-    const cy = Math.min(height - 1.001, Math.max(0, py - 0.5))
-    const [i, j] = [Math.floor(cx), Math.floor(cy)]
-    const [s, t] = [cx - i, cy - j]
-    const k = 4 * (j * width + i)
-    return [0, 1, 2].map((m) => {
-      const top = lightTable[data[k + m]!]! * (1 - s) + lightTable[data[k + 4 + m]!]! * s
-      const low = lightTable[data[k + 4 * width + m]!]! * (1 - s) + lightTable[data[k + 4 * width + 4 + m]!]! * s
-      return top * (1 - t) + low * t
-    }) as [number, number, number]
+  const seen = (x: number, y: number): number[] => {
+    const color = [0, 0, 0]
+    colorAt(image, ...lens.place(...lay(pose, x, y), above), color)
+    return color
   }
   const ring = rings[r]!
   const inside: number[][] = []
@@ -376,9 +343,9 @@ function pieceAt(
     if (d < 1.5 || d > 6 || Number.isNaN(o)) return
     const wall = edges[r]!.wall[i]!
     const [a, b] = [Math.min(0.8, 0.35 * p.keptRoom), wall > 0.25 ? 0.5 * wall : Math.min(0.8, 0.4 * p.wasteRoom)]
-    inside.push(colorAt(p.x + p.nx * (o - a), p.y + p.ny * (o - a)))
+    inside.push(seen(p.x + p.nx * (o - a), p.y + p.ny * (o - a)))
     const arm = (p.at - at + ring.length) % ring.length < ring.length / 2 ? 1 : 0
-    outside[arm].push(colorAt(p.x + p.nx * (o + b), p.y + p.ny * (o + b)))
+    outside[arm].push(seen(p.x + p.nx * (o + b), p.y + p.ny * (o + b)))
   })
   if (inside.length < 4) return undefined
   const mid = (of: number[][]) =>
@@ -398,7 +365,7 @@ function pieceAt(
     })
   if (!sides.length || sides.some((s) => s.whole < 1e-5)) return undefined
   return (x, y) => {
-    const c = colorAt(x, y)
+    const c = seen(x, y)
     return Math.min(...sides.map(({ waste, d, whole }) => d.reduce((s, v, m) => s + v * (c[m]! - waste[m]!), 0) / whole))
   }
 }

@@ -113,3 +113,24 @@ export function groundBy(
     focal: usual * Math.exp(p[6] ?? 0),
   }
 }
+
+/** The lens's units to a mm by a card of known sides on the leaning ground, its corners seen there: back through the lens to the ground. */
+export function sizeBy(
+  corners: readonly Px[],
+  card: readonly [number, number],
+  width: number,
+  height: number,
+  focal: number,
+  [a, b]: readonly [number, number],
+): number {
+  const [ca, sa, cb, sb] = [Math.cos(a), Math.sin(a), Math.cos(b), Math.sin(b)]
+  const onGround = corners.map(([px, py]) => {
+    const [x, y] = [(px - width / 2) / focal, (py - height / 2) / focal]
+    // cb·X + sb·sa·Y = x·(f − sb·X + cb·sa·Y); ca·Y = y·(…)
+    const [p, q, r, s] = [cb + x * sb, sb * sa - x * cb * sa, y * sb, ca - y * cb * sa]
+    const det = p * s - q * r
+    return [(x * focal * s - q * y * focal) / det, (p * y * focal - r * x * focal) / det] as const
+  })
+  const side = (i: number) => Math.hypot(onGround[i]![0] - onGround[(i + 1) % 4]![0], onGround[i]![1] - onGround[(i + 1) % 4]![1])
+  return Math.sqrt(((side(0) + side(2)) * (side(1) + side(3))) / (4 * card[0] * card[1]))
+}

@@ -1,6 +1,16 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
-import { bladeWords, capital, packetWords, pictureTroubleWords, seenMeasures, seenWords, withCaliper, type Blade } from '@green-pitch/core'
+import {
+  bladeWords,
+  capital,
+  isStranger,
+  packetWords,
+  pictureTroubleWords,
+  seenMeasures,
+  seenWords,
+  withCaliper,
+  type Blade,
+} from '@green-pitch/core'
 import type { BladeRead } from '@green-pitch/core/camera'
 import { openFile, saveFile } from '../../data/files'
 import { useAsked } from '../../store/asked'
@@ -9,6 +19,7 @@ import { useShop } from '../../store/shop'
 import Count from '../../ui/Count.vue'
 import LengthInput from '../../ui/LengthInput.vue'
 import Mark from '../../ui/Mark.vue'
+import PacketSays from './PacketSays.vue'
 import type { CameraWork, Shown } from '../../work/cameraWork'
 
 /** Blades on the printed sheet, told from a scan or photograph, several at once. */
@@ -52,12 +63,12 @@ async function choose() {
   const file = await openFile(['.png', '.jpg', '.jpeg', '.webp'])
   if (file) await read(file)
 }
-/** The likeliest of the catalogue, with the width that was measured; a stranger becomes none. */
-const likely = (r: BladeRead) =>
-  r.candidates[0] && 1 - r.candidates.reduce((s, c) => s + c.chance, 0) < 0.5 ? known(r.candidates[0].id) : undefined
-/** The nearest kind, as the picture measured it: one's own figures in place of the catalogue's. */
-function measured(r: BladeRead): Blade | undefined {
-  const near = likely(r) ?? (r.candidates[0] && known(r.candidates[0].id))
+const nearest = (r: BladeRead) => r.candidates[0] && known(r.candidates[0].id)
+/** The likeliest of the catalogue; a stranger is none of it. */
+const likely = (r: BladeRead) => (isStranger(r) ? undefined : nearest(r))
+/** The nearest kind with the width the picture measured in place of the catalogue's. */
+const measured = (r: BladeRead) => {
+  const near = nearest(r)
   return near && withCaliper(near, { width: r.width.value })
 }
 function put(i: number, blade: Blade) {
@@ -73,7 +84,6 @@ const heading = computed(() => {
 })
 
 const canvas = ref<HTMLCanvasElement>()
-const strip = computed(() => picture.value && { width: picture.value.image.width, height: picture.value.image.height })
 function paint() {
   const [el, see] = [canvas.value, picture.value]
   const c = el?.getContext('2d')
@@ -114,11 +124,11 @@ watch([picture, reads], paint, { flush: 'post' })
       <button class="act plain" :disabled="busy" @click="read()">Try it with the stand-in</button>
       <LengthInput v-model="printed" class="rule" label="The sheet’s 180 mm rule measures" :least="100" />
     </div>
-    <template v-if="picture && strip">
+    <template v-if="picture">
       <canvas
         ref="canvas"
-        :width="strip.width"
-        :height="strip.height"
+        :width="picture.image.width"
+        :height="picture.image.height"
         role="img"
         :aria-label="`The picture, with ${reads.length} blades numbered as they lie`"
       ></canvas>
@@ -133,7 +143,7 @@ watch([picture, reads], paint, { flush: 'post' })
             <em v-if="said && packetWords(r, said, say)"><Mark state="beyond" />{{ packetWords(r, said, say) }}</em></span
           >
           <span v-if="taken[i]" role="status">{{ taken[i] }}</span>
-          <span v-else-if="likely(r) || measured(r)" class="put">
+          <span v-else-if="nearest(r)" class="put">
             <Count v-model="counts[i]" :label="`How many of ${i + 1}`" :min="1" :max="999" whole />
             <button v-if="likely(r)" class="act" @click="put(i, likely(r)!)">Put in the drawer</button>
             <button v-else class="act" @click="put(i, measured(r)!)">Keep as the nearest, as measured</button>
@@ -141,13 +151,7 @@ watch([picture, reads], paint, { flush: 'post' })
         </li>
       </ol>
       <p v-if="reads.length" class="label">
-        <label for="picture-packet">The packet says</label>
-        <select id="picture-packet" v-model="label" class="plain-input">
-          <option value="">nothing</option>
-          <optgroup v-for="g in shop.groups" :key="g.name" :label="g.name">
-            <option v-for="b in g.blades" :key="b.id" :value="b.id">{{ bladeWords(b, say) }}</option>
-          </optgroup>
-        </select>
+        <PacketSays v-model="label" />
       </p>
     </template>
   </section>

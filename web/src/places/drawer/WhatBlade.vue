@@ -22,6 +22,7 @@ import Choice from '../../ui/Choice.vue'
 import Count from '../../ui/Count.vue'
 import LengthInput from '../../ui/LengthInput.vue'
 import Mark from '../../ui/Mark.vue'
+import PacketSays from './PacketSays.vue'
 
 /** A loose blade told by caliper, count and lens; or a packet held against its label. */
 const emit = defineEmits<{ take: [blade: Blade] }>()
@@ -131,13 +132,7 @@ const ask = computed(() =>
       </li>
     </ul>
     <p class="label">
-      <label for="packet">The packet says</label>
-      <select id="packet" v-model="label" class="plain-input">
-        <option value="">nothing</option>
-        <optgroup v-for="g in shop.groups" :key="g.name" :label="g.name">
-          <option v-for="b in g.blades" :key="b.id" :value="b.id">{{ bladeWords(b, say) }}</option>
-        </optgroup>
-      </select>
+      <PacketSays v-model="label" />
       <span v-if="said && packet.length"
         ><Mark :state="worst?.state ?? 'within'" />{{
           worst ? `Not as the label says: ${traitWords(worst, say)}.` : 'What was measured is what the label says.'

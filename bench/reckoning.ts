@@ -16,9 +16,9 @@ import {
   readSvg,
   reckon,
   single,
-  reachBehind,
   type OrderTask,
 } from '../core/src/pattern/index.js'
+import { reachBehind } from '../core/src/index.js'
 import { large } from './large'
 
 const at = (xs: number[], p: number) => [...xs].sort((a, b) => a - b)[Math.min(xs.length - 1, Math.floor(p * xs.length))]!

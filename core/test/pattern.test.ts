@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { bladeById, evaluate, makeJob, recut } from '../src/index.js'
+import { bladeById, evaluate, makeJob, reachBehind, recut } from '../src/index.js'
 import {
   drawnLength,
   bestOrder,
@@ -18,7 +18,6 @@ import {
   planSlices,
   readDxf,
   readSvg,
-  reachBehind,
   reckon,
   signedArea,
   single,
@@ -527,10 +526,10 @@ describe('reckoning', () => {
     // a holder that does not take the blade turned is not told to turn it
     expect(swingOf(slot, long, { throat: 120, armHalfWidth: 5 }).facing).toBe('ahead')
     expect(swingOf(slot, long, { throat: 400, armHalfWidth: 5 }).blocked.ahead.clockwise).toBe(0)
-    // two thresholds: room for a finger, and none
+    // room for a finger, less, none but from the line’s other end, and none at all
     const { reach } = swingOf(slot, long, { throat: 299, armHalfWidth: 5 })
     const at = (throat: number) => swingState(swingOf(slot, long, { throat, armHalfWidth: 5 }), 'clockwise')
-    expect([reach + SWING_ROOM + 1, reach + SWING_ROOM / 2, reach - 1].map(at)).toEqual(['within', 'near', 'beyond'])
+    expect([reach + SWING_ROOM + 1, reach + SWING_ROOM / 2, reach - 1, 140].map(at)).toEqual(['within', 'near', 'near', 'beyond'])
     expect(swingOf(slot, long, { throat: 120, armHalfWidth: 5 }, { anywhere: true }).stretches).toEqual([])
   })
 

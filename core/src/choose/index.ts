@@ -1,5 +1,6 @@
 export * from './margin.js'
 export { leastWeb } from './ofCut.js'
+export { boardPassed, type BoardPassed } from './ofSaw.js'
 export * from './limit.js'
 export * from './window.js'
 export * from './habit.js'

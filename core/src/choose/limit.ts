@@ -2,7 +2,7 @@ import type { Blade } from '../blade/index.js'
 import { profileOf, profiles, type LimitId, type Profile, type Saw } from '../saw/index.js'
 import type { Job } from '../job/index.js'
 import { chipLoad, hole, packs, teeth, turn, web } from './ofCut.js'
-import { access, capacity, depth, end, frame, material, reach } from './ofSaw.js'
+import { access, capacity, depth, end, frame, material, reach, swing } from './ofSaw.js'
 import { stops, type Limit, type Margin } from './margin.js'
 
 const all: Record<LimitId, Limit> = {
@@ -19,6 +19,7 @@ const all: Record<LimitId, Limit> = {
   depth,
   access,
   frame,
+  swing,
 }
 const ofProfile = new Map<Profile, readonly Limit[]>(Object.values<Profile>(profiles).map((p) => [p, p.limits.map((id) => all[id])]))
 /** The limits a saw's blades are held to: each kind names its own, the search is one. */

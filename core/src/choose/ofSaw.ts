@@ -1,5 +1,15 @@
-import { clampTrouble, frameClearance, isStrung, profileOf, isJigsaw, isHandFrame } from '../saw/index.js'
-import type { Blade } from '../blade/index.js'
+import {
+  boardReach,
+  type BoardWay,
+  clampTrouble,
+  frameClearance,
+  isStrung,
+  profileOf,
+  isJigsaw,
+  isHandFrame,
+  turnsQuarter,
+} from '../saw/index.js'
+import { turnsAnywhere, type Blade } from '../blade/index.js'
 import { heights, type Job } from '../job/index.js'
 import { lengthNeeded } from '../cut/index.js'
 import { margin, stops, yesNo, type Limit, type Margin } from './margin.js'
@@ -98,5 +108,33 @@ export const frame: Limit = {
     if (!isHandFrame(saw) || !cut.lie) return undefined
     const { ratio } = frameClearance(saw, cut.lie, saw.turns ? turned : 0)
     return margin('frame', ratio, 1, { depth: saw.throat, behind: cut.lie.behind, beside: cut.lie.beside, turned: turned ?? 0 })
+  },
+}
+
+/** How a board passes what stands behind the blade: the gentlest way that goes, and how far it reaches, mm. */
+export interface BoardPassed {
+  /** undefined: it strikes, whichever way */
+  way?: BoardWay
+  /** turned right round, and brought past by the way that goes or comes nearest */
+  round: number
+  least: number
+  throat: number
+}
+/** undefined where no board was told, or the blade need not be turned. */
+export function boardPassed({ saw, cut }: Job, blade: Blade): BoardPassed | undefined {
+  if (!cut.board || turnsAnywhere(blade)) return undefined
+  const asked = boardReach(cut.board, saw)
+  const sideways = turnsQuarter(saw, blade)
+  const way = asked.way === 'sideways' && !sideways ? undefined : asked.way
+  return { way, round: asked.round, least: asked[way ?? (sideways ? 'sideways' : 'both-ways')], throat: saw.throat }
+}
+/** The board must pass what stands behind the blade. That lines are then sawn from both ends is said in the set-up: it is no blade's price. */
+export const swing: Limit = {
+  id: 'swing',
+  closes: 'whole',
+  unit: 'mm',
+  test(job, blade) {
+    const passed = boardPassed(job, blade)
+    return passed && margin('swing', passed.throat, passed.least)
   },
 }

@@ -1,6 +1,6 @@
 import { bisect } from '../number/index.js'
 import { blades as catalogue, startingHole, turnRadius, type Blade } from '../blade/index.js'
-import { type LimitId, turnForClearance, type Saw, isHandFrame } from '../saw/index.js'
+import { boardReach, isHandFrame, type LimitId, turnForClearance, type Saw } from '../saw/index.js'
 import { crossing, scaled } from '../stock/index.js'
 import { drawnRadius, drawnWeb, finishes, heights, recut, type Cut, type Job } from '../job/index.js'
 import { limitById, limitsOf, passesUsable, usable } from './limit.js'
@@ -23,6 +23,7 @@ export const wayKinds = [
   'gentler-curve',
   'fewer-sheets',
   'thinner',
+  'shorter-board',
   'saw',
 ] as const
 export type WayKind = (typeof wayKinds)[number]
@@ -191,6 +192,16 @@ const changes: readonly Change[] = [
       // to about 1 %, then rounded down to what one can buy
       const to = Math.floor(was * bisect(can, SHARES[at - 1] ?? 1, SHARES[at]!, 5)[1] * 10) / 10
       return to > 0 ? { job: { ...job, stock: { ...stock, [size]: to } }, from: was, to } : undefined
+    },
+  },
+  {
+    kind: 'shorter-board',
+    group: 'piece',
+    cures: 'swing',
+    apply(job) {
+      const { board } = job.cut
+      const to = board && boardReach(board, job.saw).shorten['both-ways']
+      return to === undefined ? undefined : { job: withCut(job, { board: { ...board!, length: to } }), from: board!.length, to }
     },
   },
 ]

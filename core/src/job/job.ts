@@ -1,6 +1,6 @@
 import { toRadians } from '../number/index.js'
 import { materials, crossing, type Crossing, type Grain, type Stock } from '../stock/index.js'
-import { isStrung, saws, tableHeight, type CutPosition, type Saw, type StrungSaw } from '../saw/index.js'
+import { isStrung, saws, tableHeight, type SawnBoard, type CutPosition, type Saw, type StrungSaw } from '../saw/index.js'
 import type { Blade, TurnManner } from '../blade/index.js'
 import { recut, type Course } from './course.js'
 import type { Round } from './round.js'
@@ -79,6 +79,8 @@ export interface Cut {
   opening?: { width: number; height: number }
   /** hand frames: where the deepest place of the cut lies in the board */
   lie?: CutPosition
+  /** where an arm or frame stands behind the blade: the board, and the stretch of it that is sawn */
+  board?: SawnBoard
 }
 
 /** Schools of least teeth in the work on a hand frame. A powered saw needs 2. */

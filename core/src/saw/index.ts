@@ -1,5 +1,6 @@
 export * from './saw.js'
 export * from './clearance.js'
+export * from './board.js'
 export * from './calibration.js'
 export * from './dial.js'
 export * from './kinds.js'

@@ -194,9 +194,9 @@ export function madeFor(saw: Saw, blade: Pick<Blade, 'end' | 'strip'>): boolean 
   return blade.end !== 'plain' || blade.strip === profileOf(saw).strip
 }
 
-/** Whether this blade may be turned a quarter in this saw: by its pins in holders made for it, or in a frame that turns. */
+/** Whether this blade may be turned a quarter in this saw: by its pins in holders made for it, its plain ends twisted with pliers, or in a frame that turns. */
 export function turnsQuarter(saw: Saw, blade: Pick<Blade, 'end'>): boolean {
-  return isScrollSaw(saw) ? saw.quarterTurn === true && blade.end === 'pin' : isHandFrame(saw) && saw.turns === true
+  return isScrollSaw(saw) ? blade.end === 'plain' || saw.quarterTurn === true : isHandFrame(saw) && saw.turns === true
 }
 
 /** Length of one stroke, mm: the saw's own, or so much of a hand saw as the arm can use. */

@@ -4,6 +4,7 @@ import { dialMark, profileOf, strokeOf, isJigsaw } from '../saw/index.js'
 import { easedBy } from '../stock/index.js'
 import { heights, kerfShift, type Job } from '../job/index.js'
 import { needsBacking, quietSpeed, speedBand, teethCarrying, type SteadyFeed } from '../cut/index.js'
+import { boardPassed } from '../choose/index.js'
 import type { SetUpItem } from './item.js'
 
 const THIN = 1.6 // mm; thinner sheet flexes into the table's slot without backing; estimate
@@ -22,6 +23,16 @@ export function entering({ job, blade, drills }: Facts): SetUpItem[] {
   if (job.cut.kind !== 'pierced') return [{ do: 'enter-edge' }]
   const drill = pilotDrill(blade, drills)
   return drill ? [{ do: 'drill', drill, needs: startingHole(blade) }] : []
+}
+const TABLE = 250 // mm from the blade to a table's rim, about
+const TIPS = 200 // mm of board beyond the rim that a hold-down and two hands still keep flat; estimates
+/** How the board passes the arm or frame, where its size was told. */
+export function passing({ job, blade }: Facts): SetUpItem[] {
+  const { board } = job.cut
+  const passes = boardPassed(job, blade)
+  if (!board || !passes) return []
+  const hangs = Math.max(board.to, board.length - board.from) - TABLE
+  return [{ do: 'board', passes, ...(profileOf(job.saw).table && hangs > TIPS && { hangs }) }]
 }
 const SMALLEST = { trammel: 60, pin: 40 } // mm across below which a swing has no room beside the saw; estimates
 /** How a circle, an oval or an arc is led: swung about its middle where one may be pinned there, else by hand along the line. */

@@ -1,5 +1,6 @@
 import type { Blade } from '../blade/index.js'
 import type { FilingFit, OrbitChoice, ReverseSetting, SpeedBand, QuietSpeed, GreenBand, GreenMarks, SteadyFeed } from '../cut/index.js'
+import type { BoardPassed } from '../choose/index.js'
 import type { Drill } from '../quantity/index.js'
 import type { Round } from '../job/index.js'
 import type { ChangeStep } from '../saw/index.js'
@@ -48,6 +49,8 @@ export type SetUpItem =
   | { do: 'round'; across: number }
   /** a circle or arc: mm from its pin to the middle of the blade; absent: too small for one, or an oval */
   | { do: 'swing'; round: Round; by: 'trammel' | 'pin' | 'hand'; reach: number; from: 'hole' | 'edge' }
+  /** how the board passes what stands behind the blade, and how much of it lies beyond the table and wants a stand, mm */
+  | { do: 'board'; passes: BoardPassed; hangs?: number }
   | { do: 'start-base' }
   | { do: 'strokes'; length: number; strokes: number; seconds: number }
   | { do: 'filing'; fit: FilingFit; filing: 'rip' | 'crosscut' | 'hybrid'; grain: 'along' | 'across' }

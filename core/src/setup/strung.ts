@@ -1,4 +1,4 @@
-import { backing, tilting, tall, cooling, entering, type Facts, speeding, swinging } from './facts.js'
+import { backing, tilting, tall, cooling, entering, type Facts, passing, speeding, swinging } from './facts.js'
 import { isHandFrame, type StrungSaw, profileOf } from '../saw/index.js'
 import { heights, type StrungJob } from '../job/index.js'
 import { isRound } from '../stock/index.js'
@@ -31,7 +31,7 @@ export function strungItems(f: Facts, job: StrungJob, saw: StrungSaw): SetUpItem
   items.push({ do: 'tension', band, marks: greenMarks(saw, blade, band), stress, push: THUMB, move: thumbMove(job, blade, stress, THUMB) })
   if (job.cut.kind === 'pierced') items.push({ do: 'retension', steps: saw.change.steps, returns: saw.change.tensionReturns })
   items.push(speeding(f), ...entering(f))
-  items.push(...swinging(f))
+  items.push(...swinging(f), ...passing(f))
   if (holdDown) items.push({ do: 'hold-down', lifts: liftOnUpStroke(job, blade, f.feed.chipLoad), ripple: ripple(job, blade) })
   if (!table)
     items.push(

@@ -3,7 +3,16 @@ import { profileOf, type LimitId } from '../saw/index.js'
 import { decimal } from '../quantity/index.js'
 import type { Stock } from '../stock/index.js'
 import { LEAST_TEETH, teethWished } from '../cut/index.js'
-import { stops, type Margin, type SizeWindow, type WindowSize, type Collision, type WayOut, type WayStep } from '../choose/index.js'
+import {
+  stops,
+  type BoardPassed,
+  type Margin,
+  type SizeWindow,
+  type WindowSize,
+  type Collision,
+  type WayOut,
+  type WayStep,
+} from '../choose/index.js'
 import { heights, type Job } from '../job/index.js'
 import { anA, biteWords, teethWords, capital, lengthWords, listWords, lowered, roundWords, sawWords, sizeWords, type Say } from './say.js'
 
@@ -21,6 +30,7 @@ export const limitNames: Record<LimitId, string> = {
   depth: 'Depth',
   access: 'Access',
   frame: 'Frame',
+  swing: 'Board past the arm',
 }
 
 /** What keeps every blade of a saw from a cut. */
@@ -38,6 +48,7 @@ export const stopWords: Record<LimitId, string> = {
   depth: 'its back stops it short',
   access: 'there is no room for it',
   frame: 'its frame strikes the work',
+  swing: 'the board strikes what stands behind its blade',
 }
 
 /** Thickness (or form) of the stock in a few words. */
@@ -129,6 +140,8 @@ export function limitAsks(id: LimitId, job: Job, window: SizeWindow, say: Say): 
             : 'unset plates bind'
     case 'frame':
       return none ? 'passes the board' : 'frame meets the board'
+    case 'swing':
+      return none ? 'the board turns clear' : 'the board strikes'
     case 'web':
       return job.cut.web === undefined ? 'none asked' : `${lengthWords(job.cut.web, say)} left${none ? ': all leave it' : ''}`
   }
@@ -224,6 +237,10 @@ export function marginWords(m: Margin, job: Job, say: Say): string {
         ? `The frame, ${lengthWords(m.inputs.depth!, say)} deep, meets the board: ${place}${turned}.`
         : `The frame passes the board: ${place}${turned}.`
     }
+    case 'swing':
+      return lacks
+        ? `The board strikes: it reaches ${lengthWords(Math.ceil(m.need), say)} behind the blade, and ${lengthWords(m.have, say)} are there.`
+        : 'The board passes what stands behind the blade.'
     case 'web':
       return lacks
         ? `Wants ${roundWords(m.least, say)} left standing at the least; of your web ${stands} does.`
@@ -286,6 +303,7 @@ export function wayWords(way: WayOut, say: Say): { act: string; cost: string } {
 function stepWords(step: WayStep, say: Say): { act: string; cost: string } {
   const to = step.to === undefined ? '' : lengthWords(step.to, say)
   const words: Record<WayStep['kind'], [string, string]> = {
+    'shorter-board': [`Saw the board to ${to} first`, 'What is left over comes off before the fretwork.'],
     'turn-blade': [`Turn the blade ${step.to ?? 0}° in its frame`, 'Both ends alike; the frame then passes beside the board.'],
     backing: [`Clamp ${anA(to)} backer under it`, 'Sawn through with it: it carries the teeth and saves the lower edge.'],
     pivot: ['Pivot the corners', 'Turn on the spot in the waste, about 5 s a corner.'],
@@ -302,4 +320,26 @@ function stepWords(step: WayStep, say: Say): { act: string; cost: string } {
   }
   const [act, cost] = words[step.kind]
   return { act, cost }
+}
+
+/** Whether and how the board passes what stands behind the blade. */
+export function boardWords({ way, round, least, throat }: BoardPassed, { saw }: Pick<Job, 'saw'>, say: Say): string {
+  const what = profileOf(saw).nouns.behind
+  const [has, reach] = [lengthWords(throat, say), lengthWords(Math.ceil(round), say)]
+  const most = `Turned right round the board would reach ${reach} behind the blade; the ${what} stands at ${has}.`
+  switch (way) {
+    case 'round':
+      return `The board turns clear of the ${what}: it reaches ${reach} behind the blade at most, and ${has} are there.`
+    case 'both-ways':
+      return `${most} **Begin each line at the end that keeps the board before the blade**: from a hole, both ways to the farthest point.`
+    case 'sideways':
+      return `${most} Lines along the board are sawn with **the blade turned sideways** (pins in holders made for it, plain ends twisted a quarter with pliers, both alike), those across it from the end that keeps the board before the blade.`
+    default:
+      return `${most} From either end of a line it still strikes, at ${lengthWords(Math.ceil(least), say)}.`
+  }
+}
+/** The same in a few words, for its drawing. */
+export function boardSaid({ way, round, throat }: BoardPassed, say: Say): string {
+  const how = { round: 'It turns clear', 'both-ways': 'Lines from both ends', sideways: 'The blade sideways along it' }
+  return `${way ? how[way] : 'It strikes'}: ${lengthWords(Math.ceil(round), say)} behind the blade right round, ${lengthWords(throat, say)} there.`
 }

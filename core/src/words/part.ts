@@ -116,6 +116,7 @@ export function cutRestSaid(cut: Cut, saw: Saw, say: Say): string {
     cut.plunge && 'plunged, no hole',
     cut.taped && 'scored and taped',
     cut.backing !== undefined && `${len(cut.backing)} backer`,
+    cut.board && `board ${len(cut.board.length)} × ${len(cut.board.width)}`,
     cut.lie && `${len(cut.lie.behind)} of board behind`,
     cut.flush ? 'flush on a face' : cut.boxed && 'in a miter box',
     cut.room !== undefined && `${len(cut.room)} of room for the saw`,

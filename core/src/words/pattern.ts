@@ -103,10 +103,15 @@ export function troubleWords(g: TroubleGroup, found: Reckoning, job: Job, blade:
           head: `The board swings ${mm(worst.have - worst.need)} clear of the ${profileOf(job.saw).nouns.behind}`,
           text: `${who}: slower there, a hand on that corner. ${mm(SWING_ROOM)} would leave a finger's room.`,
         }
+      if (rings.some((id) => found.rings[id]!.swing.bothWays))
+        return {
+          head: `${who}: saw ${many ? 'them' : 'it'} both ways from the start`,
+          text: `All the way round one way the board would reach ${mm(worst.need)} behind the blade, and the ${profileOf(job.saw).nouns.behind} stands at ${mm(worst.have)}. Where it strikes, the line is free from its other end.`,
+        }
       return worst.state === 'near'
         ? {
             head: `${who}: turn the blade a quarter`,
-            text: `The board would reach ${mm(worst.need)} behind the blade, and the ${profileOf(job.saw).nouns.behind} stands at ${mm(worst.have)}. Fed from the side it swings clear.`,
+            text: `The board would reach ${mm(worst.need)} behind the blade, and the ${profileOf(job.saw).nouns.behind} stands at ${mm(worst.have)}. Fed from the side it swings clear${blade.end === 'plain' ? '; plain ends are twisted a quarter with pliers, both alike' : ''}.`,
           }
         : {
             head: `${who} ${many ? 'run' : 'runs'} into the ${profileOf(job.saw).nouns.behind}`,
@@ -310,8 +315,8 @@ export function watchWords(
   const blocked = r.swing.blocked[r.swing.facing][r.plan.direction]
   if (blocked > 0)
     out.push({
-      state: 'beyond',
-      text: `**The board meets the ${profileOf(job.saw).nouns.behind}** on ${mm(blocked)} of the way.`,
+      state: r.swing.bothWays ? 'near' : 'beyond',
+      text: `**The board meets the ${profileOf(job.saw).nouns.behind}** on ${mm(blocked)} of the way${r.swing.bothWays ? ': saw that from the other end' : ''}.`,
     })
   else if (r.swing.facing === 'ahead' && swingState(r.swing, r.plan.direction) === 'near')
     out.push({

@@ -5,6 +5,7 @@ import type { Job } from '../job/index.js'
 import { CHATTERS, isNarrow, UNREACHABLE, type GreenBand, type OrbitLimit, type QuietSpeed } from '../cut/index.js'
 import type { Caution, SetUp, SetUpItem } from '../setup/index.js'
 import { tornWords } from './stuff.js'
+import { boardWords } from './limit.js'
 import { greenMarksWords } from './heard.js'
 import { speedWords } from './rank.js'
 import {
@@ -174,6 +175,8 @@ export function setUpWords(item: SetUpItem, job: Job, say: Say): string {
       return `**In a vise or a V-block**, the cut close beside it; what is round rolls. ${lengthWords(item.across, say)} across.`
     case 'clamp':
       return `Clamp close: **no more than ${lengthWords(Math.floor(item.overhang / 10) * 10, say)}** from the support to the cut, or it springs. Keep clamps ${lengthWords(item.clear, say)} clear of the line; where the base would meet one, stop and move it behind the cut.`
+    case 'board':
+      return `${boardWords(item.passes, job, say)}${item.hangs ? ` A stand at table height under the far end: **${lengthWords(Math.round(item.hangs), say)}** hang beyond the table.` : ''}`
     case 'swing':
       return swingWords(item, job, say)
     case 'start-base':

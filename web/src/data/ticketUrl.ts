@@ -48,6 +48,7 @@ export function ticketQuery({ job, blade }: Ticket): Record<string, string> {
   put('across', cut.round?.across)
   put('shorter', cut.round?.high)
   put('turned-by', cut.round?.turn)
+  if (cut.board) put('board', [cut.board.length, cut.board.width, cut.board.from, cut.board.to].join('x'))
   put('behind', cut.lie?.behind)
   put('beside', cut.lie?.beside)
   put('saw', job.saw.id)
@@ -108,6 +109,10 @@ export async function readTicketQuery(
   if (n('corner') !== undefined) cut.corners = { angle: n('corner')!, count: n('cornered') ?? 4 }
   if (s('round') !== undefined)
     cut.round = { shape: s('round') as Round['shape'], across: n('across')!, high: n('shorter'), turn: n('turned-by') }
+  if (s('board') !== undefined) {
+    const [length, width, from, to] = s('board')!.split('x').map(Number) as [number, number, number, number]
+    cut.board = { length, width, from, to }
+  }
   if (n('behind') !== undefined) cut.lie = { behind: n('behind')!, beside: n('beside') ?? n('behind')! }
   if (s('bends') !== undefined) {
     const bends = s('bends')!

@@ -1,7 +1,7 @@
 import { bounded, Spent, type Effort } from '../../number/index.js'
 import { pilotDrill, startingHole, turnsAnywhere } from '../../blade/index.js'
-import { turnsQuarter } from '../../saw/index.js'
-import { alongAt, type Pattern, type Ring } from '../outline/index.js'
+import { turnsQuarter, type SawnBoard } from '../../saw/index.js'
+import { alongAt, type Box, type Pattern, type Ring } from '../outline/index.js'
 import type { Points } from '../read/index.js'
 import {
   holeAt,
@@ -59,6 +59,14 @@ export function measureAll(pattern: Pattern, tell?: Tell): Measured {
   return { measures, webs: webs ?? [], unknown: webs ? [] : ['webs'] }
 }
 
+/** Outline of what turns at the saw: the drawing's own sheet, or the board it lies on, across the middle of its width, from where it is sawn. */
+function hullOf({ minX, minY, maxX, maxY }: Box, on?: SawnBoard): Points {
+  if (!on) return [minX, minY, maxX, minY, maxX, maxY, minX, maxY]
+  const [left, middle] = [minX - on.from, (minY + maxY) / 2]
+  const [right, half] = [Math.max(maxX, left + on.length), Math.max(maxY - minY, on.width) / 2]
+  return [left, middle - half, right, middle - half, right, middle + half, left, middle + half]
+}
+
 /** Everything the pattern comes to with this job and blade. */
 export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measured = measureAll(pattern, tell)): Reckoning {
   const { job, blade, choices } = given
@@ -67,7 +75,7 @@ export function reckon(pattern: Pattern, given: ReckonGiven, tell?: Tell, measur
   const drill = pilotDrill(blade, given.drills)?.mm ?? Math.ceil(10 * startingHole(blade)) / 10
   // while anything is sawn it still hangs in the whole board
   const board = pattern.board
-  const boardHull = [board.minX, board.minY, board.maxX, board.minY, board.maxX, board.maxY, board.minX, board.maxY]
+  const boardHull = hullOf(board, job.cut.board)
   const beside = new Map<number, Web>()
   for (const w of webs) for (const id of [w.a, w.b]) if (!beside.has(id)) beside.set(id, w)
   const kept = new Set(choices.keptIslands)

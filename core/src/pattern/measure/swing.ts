@@ -1,3 +1,4 @@
+import { reachBehind, type Arm } from '../../saw/index.js'
 import { lineLength, type Points } from '../read/index.js'
 
 /** How the blade's teeth look: forward as usual, or turned a quarter so that the board feeds from the side. */
@@ -14,6 +15,8 @@ export interface Swing {
   /** board behind the blade at worst for the way chosen, mm, and what the saw has */
   reach: number
   throat: number
+  /** what is blocked one way round is clear the other: sawn from its start both ways */
+  bothWays?: true
   /** the board need not be turned at all */
   still?: true
 }
@@ -22,41 +25,9 @@ export interface Swing {
 export const SWING_ROOM = 10
 /** Clear with room to spare, close by the arm or only with the blade turned, or into it. */
 export function swingState(s: Swing, direction: Direction): 'within' | 'near' | 'beyond' {
-  if (s.blocked[s.facing][direction] > 0) return 'beyond'
+  if (s.blocked[s.facing][direction] > 0) return s.bothWays ? 'near' : 'beyond'
   if (s.still) return 'within'
   return s.facing !== 'ahead' || s.reach > s.throat - SWING_ROOM ? 'near' : 'within'
-}
-
-export interface Arm {
-  /** clear depth behind the blade and half-width of the arm or frame there, mm */
-  throat: number
-  armHalfWidth: number
-}
-
-/**
- * How far the board reaches straight behind the blade, within the arm's width, when the blade stands at (x, y) and
- * heads along (dx, dy): the board is turned so that the cut heads toward the operator, so “behind” is against the
- * heading on the board. `hull` is the board's convex outline.
- */
-export function reachBehind(hull: Points, x: number, y: number, dx: number, dy: number, armHalfWidth: number): number {
-  let reach = 0
-  const n = hull.length
-  for (let i = 0; i < n; i += 2) {
-    const k = i + 2 === n ? 0 : i + 2
-    // along = distance behind the blade, side = offset from the arm's middle
-    const [ax, ay, bx, by] = [hull[i]! - x, hull[i + 1]! - y, hull[k]! - x, hull[k + 1]! - y]
-    const [a, b] = [-(ax * dx + ay * dy), -(bx * dx + by * dy)]
-    const [p, q] = [ax * dy - ay * dx, bx * dy - by * dx]
-    if (Math.abs(p) <= armHalfWidth && a > reach) reach = a
-    for (const edge of [-armHalfWidth, armHalfWidth]) {
-      if (p < edge !== q < edge) {
-        const t = (edge - p) / (q - p)
-        const at = a + t * (b - a)
-        if (at > reach) reach = at
-      }
-    }
-  }
-  return reach
 }
 
 const STEP = 1 // mm between the places looked at, further apart on a line of more than PLACES of them
@@ -102,6 +73,8 @@ export function swingOf(ring: Points, hull: Points, arm: Arm, heads: { anywhere?
         if (blocked[f][d] < blocked[best[0]][best[1]] - 1e-9) best = [f, d]
       }
   const list = reaches.get(best[0] + best[1])!
+  const other = reaches.get(best[0] + (best[1] === 'counter' ? 'clockwise' : 'counter'))!
+  const bothWays = list.some((r) => r >= arm.throat) && list.every((r, i) => Math.min(r, other[i]!) < arm.throat)
   const stretches: Swing['stretches'] = []
   places.forEach((s, i) => {
     if (list[i]! < arm.throat) return
@@ -109,7 +82,8 @@ export function swingOf(ring: Points, hull: Points, arm: Arm, heads: { anywhere?
     if (last && s.along - last[1] < 1e-6) last[1] = s.along + s.length
     else stretches.push([s.along, s.along + s.length])
   })
-  return { blocked, stretches, direction: best[1], facing: best[0], reach: list.reduce((a, b) => Math.max(a, b), 0), throat: arm.throat }
+  const reach = list.reduce((a, b) => Math.max(a, b), 0)
+  return { blocked, stretches, direction: best[1], facing: best[0], reach, throat: arm.throat, ...(bothWays && { bothWays }) }
 }
 
 interface Place {

@@ -12,7 +12,7 @@ export const frame = {
   cutsOn: 'handle',
   strip: 'frame',
   takeUp: 15, // estimate
-  limits: ['end', 'material', 'capacity', 'access', 'frame', 'teeth', 'packing', 'turn', 'hole', 'chipLoad', 'web'],
+  limits: ['end', 'material', 'capacity', 'access', 'frame', 'swing', 'teeth', 'packing', 'turn', 'hole', 'chipLoad', 'web'],
   teeth: { good: 'school', backed: 0.8 },
   tall: 2,
   leans: 0.3,

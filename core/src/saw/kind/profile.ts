@@ -15,6 +15,7 @@ export const limitIds = [
   'depth',
   'access',
   'frame',
+  'swing',
 ] as const
 export type LimitId = (typeof limitIds)[number]
 

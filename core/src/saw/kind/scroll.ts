@@ -10,7 +10,7 @@ export const scroll = {
   holdDown: true,
   cutsOn: 'down',
   strip: 'machine',
-  limits: ['end', 'material', 'capacity', 'access', 'teeth', 'packing', 'turn', 'hole', 'chipLoad', 'web'],
+  limits: ['end', 'material', 'capacity', 'access', 'swing', 'teeth', 'packing', 'turn', 'hole', 'chipLoad', 'web'],
   teeth: { good: 2, backed: 1.2 },
   tall: 2,
   leans: 0.3,

@@ -1,7 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useSessionStorage } from '@vueuse/core'
-import { capital, cutRestSaid, easedBy, easeWords, type Cut, isHandSaw, isJigsaw, isHandFrame } from '@green-pitch/core'
+import {
+  capital,
+  cutRestSaid,
+  easedBy,
+  easeWords,
+  type Cut,
+  isHandSaw,
+  isJigsaw,
+  isHandFrame,
+  isStrung,
+  type SawnBoard,
+} from '@green-pitch/core'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
 import Choice from '../../ui/Choice.vue'
@@ -18,6 +29,18 @@ const cut = computed(() => jobs.job.cut)
 const saw = computed(() => jobs.job.saw)
 const ease = computed(() => easedBy(jobs.job.stock.material))
 const put = <K extends keyof Cut>(key: K, value: Cut[K]) => jobs.editCut({ [key]: value }, `cut ${key}`)
+/** The stretch that is sawn stays on the board, whichever of its figures is said. */
+function board(part: Partial<SawnBoard>) {
+  const { length, width, from, to } = { ...cut.value.board!, ...part }
+  const end = Math.min(to, length)
+  put('board', { length, width, from: Math.min(from, end), to: end })
+}
+/** A board of which only its length was said is sawn at its end, as far as it is wide. */
+function lengthen(length: number | undefined) {
+  if (!length) put('board', undefined)
+  else if (cut.value.board) board({ length })
+  else put('board', { length, width: Math.min(150, length), from: 0, to: Math.min(150, length) })
+}
 function kind(value: Cut['kind']) {
   jobs.editCut(value === 'straight' ? { kind: value, radius: undefined } : { kind: value, radius: cut.value.radius ?? 10 }, 'cut kind')
 }
@@ -183,6 +206,14 @@ function kind(value: Cut['kind']) {
         ]"
         @update:model-value="(v) => put('taped', v === 'yes' || undefined)"
       />
+      <template v-if="isStrung(saw)">
+        <LengthInput label="Length of the board" :model-value="cut.board?.length" none="not asked" @update:model-value="lengthen" />
+        <template v-if="cut.board">
+          <LengthInput label="Its width" :model-value="cut.board.width" @update:model-value="(v) => v && board({ width: v })" />
+          <LengthInput label="Sawn from, off its end" :model-value="cut.board.from" @update:model-value="(v) => board({ from: v ?? 0 })" />
+          <LengthInput label="Sawn to, off that end" :model-value="cut.board.to" @update:model-value="(v) => v && board({ to: v })" />
+        </template>
+      </template>
       <template v-if="isHandFrame(saw)">
         <LengthInput
           label="Edge behind the blade, at the deepest"

@@ -118,6 +118,12 @@ export const cut = Joi.object<Cut, true>({
     corners: from0.required(),
     stops: from0.required(),
   }),
+  board: Joi.object({
+    length: length.required(),
+    width: length.required(),
+    from: from0.max(Joi.ref('to')).required(),
+    to: above0.max(Joi.ref('length')).required(),
+  }),
   lie: Joi.object({ behind: from0.max(10_000).required(), beside: from0.max(10_000).required() }),
 })
 

@@ -33,6 +33,7 @@ import {
   isRound,
   isJigsaw,
   leadWords,
+  boardPassed,
 } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
@@ -45,6 +46,7 @@ import { withBlade } from '../../data/ticket'
 import { useLink } from './link'
 import BladeInStock from '../../draw/BladeInStock.vue'
 import SizeWindow from '../../draw/SizeWindow.vue'
+import BoardPast from '../../draw/BoardPast.vue'
 import FrameClearance from '../../draw/FrameClearance.vue'
 import Drift from '../../draw/Drift.vue'
 import Turn from '../../draw/Turn.vue'
@@ -92,6 +94,7 @@ function pattern(group: string) {
 }
 useSizeKeys()
 const stands = useStages(7)
+const boardPast = computed(() => boardPassed(answer.job, answer.blade))
 
 /** The answer for those who hear it: once the hand has come to rest, and not at the start. */
 const answered = computed(() =>
@@ -217,6 +220,15 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
             :saw="answer.job.saw"
             :lie="answer.job.cut.lie"
             :turned="answer.job.turned ?? 0"
+            :hatch="answer.job.stock.material.hatch"
+            :say="say"
+          />
+          <BoardPast
+            v-if="boardPast && isStrung(answer.job.saw)"
+            :job="answer.job"
+            :saw="answer.job.saw"
+            :board="answer.job.cut.board!"
+            :passes="boardPast"
             :hatch="answer.job.stock.material.hatch"
             :say="say"
           />

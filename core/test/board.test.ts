@@ -16,7 +16,7 @@ import {
 
 const arm = { throat: 400, armHalfWidth: 30 }
 const scroll = { ...saws.find((s) => s.id === 'scroll-plain')!, throat: 400 } as (typeof saws)[number]
-const at = (board: SawnBoard) => makeJob({ saw: scroll, cut: { board } })
+const at = (board: SawnBoard) => makeJob({ saw: scroll, cut: { board, hole: undefined, radius: 6 } })
 
 describe('a board past the arm', () => {
   it('turns right round where no corner reaches, lines from both ends at a long one’s end, sideways in its middle', () => {

@@ -16,6 +16,8 @@ import {
   jointGap,
   aidKinds,
   benchAid,
+  slicesTake,
+  type BoardCut,
   copeFigures,
   copeProfile,
   dovetailFigures,
@@ -223,6 +225,25 @@ describe('tenons, laps and housings', () => {
     const corner = { ...plainJoint('board', 18), cut: 'corner', width: 90, length: 40, notch: 25 } as JointSpec
     expect(words(corner, { ...oak, chosen: blades.find((b) => b.id === 'tenon-10')! })).toContain('knife deep first')
     expect(l.views[0]!.dims.map((d) => d.value)).toEqual([90, 40])
+  })
+  it('slices off a blank: a fine saw, the kerfs counted, a stop at slice and kerf, and a blank too short to hold is told', () => {
+    const spec = { ...plainJoint('board', 60), cut: 'slices', width: 60, length: 120, slice: 1.5, count: 12 } as BoardCut
+    const l = layOut(spec, options)
+    const { takes, left } = slicesTake(spec, l.kerf)
+    expect(takes).toBeCloseTo(12 * (1.5 + l.kerf), 9)
+    expect(takes + left).toBe(120)
+    expect(l.cuts[0]).toMatchObject({ crossing: 60, depth: 60, grain: 'across', hold: 'hook', count: 12 })
+    expect(words(spec, options)).toContain(`${Math.round((1.5 + l.kerf) * 100) / 100} mm from the kerf`)
+    expect(layOut({ ...spec, count: 60 }, options).troubles.map((t) => t.why)).toContain('blank-short')
+  })
+  it('a notch in an edge lies where it is said, is sawn across the grain, and a long board’s end is clamped', () => {
+    const spec = { ...plainJoint('board', 20), cut: 'edge-notch', width: 120, length: 40, notch: 100, at: 150, long: 1200 } as BoardCut
+    const l = layOut(spec, options)
+    expect(l.views[0]!.marks).toEqual([0, 150, 250, 1200])
+    expect(l.cuts[0]).toMatchObject({ count: 8, depth: 40, crossing: 20, grain: 'across', hold: 'on-edge' })
+    expect(words(spec, options)).toContain('760 mm from the notch')
+    expect(words({ ...spec, long: 400 }, options)).not.toContain('far end')
+    expect(layOut({ ...spec, length: 120 }, options).ok).toBe(false)
   })
   it('20 mm tenon, 180 mm housing, 150 mm board: a saw for each', () => {
     for (const kind of jointKinds) {

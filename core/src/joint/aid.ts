@@ -1,7 +1,7 @@
 import { rect, ring, type View } from './view.js'
 
-export type AidKind = 'hook-push' | 'hook-pull' | 'depth-fence' | 'mitre-block' | 'tooth-guard'
-export const aidKinds: readonly AidKind[] = ['hook-push', 'hook-pull', 'depth-fence', 'mitre-block', 'tooth-guard']
+export type AidKind = 'hook-push' | 'hook-pull' | 'depth-fence' | 'mitre-block' | 'tooth-guard' | 'saw-case'
+export const aidKinds: readonly AidKind[] = ['hook-push', 'hook-pull', 'depth-fence', 'mitre-block', 'tooth-guard', 'saw-case']
 
 /** What an aid is made for, mm: the widest and thickest work it holds; the saw's toothed length, depth under the back and plate. */
 export interface AidFor {
@@ -10,8 +10,11 @@ export interface AidFor {
   saw: { length: number; depth: number; plate: number; kerf: number }
   /** depth a stop is set for */
   stop: number
+  /** thickness of the board or scrap it is made of; absent: 18 mm for what work lies on, 8 mm for a case */
+  bed?: number
 }
-export type PartName = 'base' | 'hook' | 'stop' | 'fence' | 'wall' | 'guard-side' | 'guard-spine'
+export type PartName =
+  'base' | 'hook' | 'stop' | 'fence' | 'wall' | 'guard-side' | 'guard-spine' | 'case-floor' | 'case-lid' | 'case-side' | 'case-end'
 export interface AidPart {
   name: PartName
   count: number
@@ -29,28 +32,47 @@ export interface Aid {
 
 const up = (x: number, to = 5) => Math.ceil(x / to) * to
 const BED = 18 // mm of ply or board a bench aid is made of
+const CASE = 8 // mm of the sides of a case
+const HANDLE = { length: 130, width: 30, tall: 120 } // mm of a saw's handle; estimates
+const PLAY = 4 // mm about a saw in its case
 const GRIP = 40 // mm of hook over the bench's edge
 const WING = 40 // mm left beyond the stop, for the saw to run out on
 
 function partsOf(kind: AidKind, f: AidFor): AidPart[] {
   const long = up(Math.max(150, f.work + WING + 60))
   const across = up(Math.max(150, f.saw.length * 0.6))
+  const bed = f.bed ?? (kind === 'saw-case' ? CASE : BED)
   switch (kind) {
     case 'hook-push':
     case 'hook-pull':
       // the stop is shorter than the base by one wing, where the saw comes through
       return [
-        { name: 'base', count: 1, length: long, width: across, thickness: BED },
-        { name: 'hook', count: 1, length: across, width: GRIP, thickness: BED },
-        { name: 'stop', count: 1, length: across - WING, width: GRIP, thickness: up(Math.max(BED, Math.min(f.thickness, 30)), 1) },
+        { name: 'base', count: 1, length: long, width: across, thickness: bed },
+        { name: 'hook', count: 1, length: across, width: GRIP, thickness: bed },
+        { name: 'stop', count: 1, length: across - WING, width: GRIP, thickness: up(Math.max(bed, Math.min(f.thickness, 30)), 1) },
       ]
     case 'depth-fence':
       return [{ name: 'fence', count: 1, length: up(f.saw.length * 0.8), width: Math.max(8, f.saw.depth - f.stop), thickness: 10 }]
     case 'mitre-block':
       return [
-        { name: 'base', count: 1, length: 300, width: up(f.work + 60), thickness: BED },
-        { name: 'wall', count: 1, length: 300, width: up(f.thickness + 30), thickness: BED },
+        { name: 'base', count: 1, length: 300, width: up(f.work + 60), thickness: bed },
+        { name: 'wall', count: 1, length: 300, width: up(f.thickness + 30), thickness: bed },
       ]
+    case 'saw-case': {
+      // the saw lies on its side, handle and all; floor and lid cover the sides' edges
+      const [inner, deep, tall] = [
+        f.saw.length + HANDLE.length + 2 * PLAY,
+        HANDLE.width + PLAY,
+        Math.max(f.saw.depth + 20, HANDLE.tall) + 2 * PLAY,
+      ]
+      const [long, wide] = [up(inner + 2 * bed, 1), up(tall + 2 * bed, 1)]
+      return [
+        { name: 'case-floor', count: 1, length: long, width: wide, thickness: bed },
+        { name: 'case-lid', count: 1, length: long, width: wide, thickness: bed },
+        { name: 'case-side', count: 2, length: long, width: up(deep, 1), thickness: bed },
+        { name: 'case-end', count: 2, length: up(tall, 1), width: up(deep, 1), thickness: bed },
+      ]
+    }
     case 'tooth-guard':
       return [
         { name: 'guard-side', count: 2, length: f.saw.length + 10, width: 20, thickness: 4 },

@@ -26,9 +26,10 @@ export type CutName =
   | 'crosscut'
   | 'rip'
   | 'notch-sides'
+  | 'slices'
   | 'corner-side'
   | 'corner-shoulder'
-export type Holding = 'upright' | 'tilted' | 'hook' | 'clamped' | 'trestles' | 'box' | 'flat'
+export type Holding = 'upright' | 'on-edge' | 'tilted' | 'hook' | 'clamped' | 'trestles' | 'box' | 'flat'
 
 export interface CutWanted {
   name: CutName

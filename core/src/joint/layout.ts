@@ -9,7 +9,7 @@ import { dovetailCuts, dovetailFigures, dovetailViews } from './dovetail.js'
 import { halfLapCuts, halfLapViews, housingCuts, housingViews, tenonCheek, tenonCuts, tenonViews } from './lap.js'
 import { mitreCuts, mitreFigures, mitreViews } from './mitre.js'
 import { boardCuts, boardViews, flushCuts, flushViews, veneerCuts, veneerViews } from './plain.js'
-import { notchWidth, type JointSpec } from './spec.js'
+import { notchWidth, sliceOf, type BoardCut, type JointSpec } from './spec.js'
 import type { View } from './view.js'
 
 /** What cannot be sawn as asked, or would be poor; by name, with the figures the words need. mm. */
@@ -23,6 +23,8 @@ export type JointTrouble =
   | { why: 'edges-meet'; edge: number; width: number }
   | { why: 'housing-deep'; depth: number; board: number }
   | { why: 'side-vanishes'; short: number }
+  | { why: 'notch-deep'; deep: number; board: number }
+  | { why: 'blank-short'; takes: number; left: number; blank: number }
   | { why: 'no-saw'; cut: CutFound }
 
 export interface CopedCut {
@@ -111,6 +113,7 @@ const FORBIDS = new Set<JointTrouble['why']>([
   'edges-meet',
   'housing-deep',
   'side-vanishes',
+  'notch-deep',
   'no-saw',
 ])
 const LEAST_ROOT = 2 // mm of tail or pin that still holds; estimate
@@ -132,7 +135,18 @@ function troublesOf(s: JointSpec, kerf: number): JointTrouble[] {
   }
   if (s.kind === 'housing' && s.depth >= s.thickness) out.push({ why: 'housing-deep', depth: s.depth, board: s.thickness })
   if (s.kind === 'mitre' && mitreFigures(s).short <= 0) out.push({ why: 'side-vanishes', short: mitreFigures(s).short })
+  if (s.kind === 'board' && s.cut === 'edge-notch' && s.length >= s.width) out.push({ why: 'notch-deep', deep: s.length, board: s.width })
+  if (s.kind === 'board' && s.cut === 'slices') {
+    const { takes, left } = slicesTake(s, kerf)
+    if (left < HELD) out.push({ why: 'blank-short', takes, left, blank: s.length })
+  }
   return out
+}
+const HELD = 30 // mm of a blank that must be left for the fingers that hold it; estimate
+/** What slices take off their blank, kerfs counted, and what is left of it, mm. */
+export function slicesTake(b: BoardCut, kerf: number): { takes: number; left: number } {
+  const takes = b.count * (sliceOf(b) + kerf)
+  return { takes, left: b.length - takes }
 }
 
 /** Where the waste is sawn out: the coping saw in this wood, its tightest turn, and how long the line is; absent: chiselled or planed. */
@@ -167,15 +181,16 @@ function copedOf(s: JointSpec, o: LayOutOptions): CopedCut | undefined {
     // the blade drops down the kerf and turns at its foot, in the narrowest waste
     return cut(s.tailBoard, Math.max(1, f.pinRoot / 2), (s.tails - 1) * f.pinRoot * s.corners)
   }
-  if (s.kind === 'board' && s.cut === 'notch') return cut(s.thickness, 3, notchWidth(s) * s.count)
+  if (s.kind === 'board' && (s.cut === 'notch' || s.cut === 'edge-notch')) return cut(s.thickness, 3, notchWidth(s) * s.count)
   return undefined
 }
 
 /** Lays a joint out: drawings to scale, every saw cut with the saw for it, in order, and what stands against it. */
 export function layOut(spec: JointSpec, o: LayOutOptions): LayOut {
-  // boards are sawn to be planed; joints and notches come from the saw
+  // boards are sawn to be planed; joints and notches come from the saw, and of a thin slice nothing may be lost
   const planed = spec.kind === 'board' && (spec.cut === 'crosscut' || spec.cut === 'rip')
-  const finish = planed ? 'rough' : o.finish
+  const sliced = spec.kind === 'board' && spec.cut === 'slices'
+  const finish = planed ? 'rough' : sliced ? 'careful' : o.finish
   // figures that leave nothing to saw are told as troubles; what is left is laid out all the same
   const possible = wanted(spec).filter((w) => w.count > 0 && w.crossing > 0 && w.depth > 0)
   const cuts = findCuts(o.material, o.hands, possible, finish, o)

@@ -1,5 +1,5 @@
 import type { CutWanted } from './cut.js'
-import { notchWidth, type BoardCut, type Flush, type Veneer } from './spec.js'
+import { notchPlace, notchWidth, sliceOf, type BoardCut, type Flush, type Veneer } from './spec.js'
 import { line, rect, ring, type View } from './view.js'
 
 /** A flush cut goes down through what stands proud; its teeth cross it. */
@@ -88,9 +88,50 @@ export function boardCuts(b: BoardCut): CutWanted[] {
       { name: 'corner-side', count: b.count, crossing: b.thickness, depth: b.length, grain: 'along', hold: 'upright' },
       { name: 'corner-shoulder', count: b.count, crossing: b.thickness, depth: notchWidth(b), grain: 'across', hold: 'clamped' },
     ]
-  return [{ name: 'notch-sides', count: 2 * b.count, crossing: b.thickness, depth: b.length, grain: 'across', hold: 'upright' }]
+  if (b.cut === 'slices') return [{ name: 'slices', count: b.count, crossing: b.width, depth: b.thickness, grain: 'across', hold: 'hook' }]
+  const hold = b.cut === 'edge-notch' ? 'on-edge' : 'upright'
+  const grain = b.cut === 'edge-notch' ? 'across' : 'along'
+  return [{ name: 'notch-sides', count: 2 * b.count, crossing: b.thickness, depth: b.length, grain, hold }]
+}
+const DRAWN = 24 // slices drawn; more would run together
+/** A blank with its slices, and a board with a notch in its upper edge. */
+function slicedView(b: BoardCut): View {
+  const step = Math.max(sliceOf(b), b.width / 60) * 2
+  const long = Math.min(b.length, b.width + step * Math.min(b.count, DRAWN))
+  const cuts = Array.from({ length: Math.min(b.count, DRAWN) }, (_, i) => long - (i + 1) * step)
+  return {
+    name: 'face',
+    width: long,
+    height: b.width,
+    marks: [],
+    dims: [{ from: [long, 0], to: [long, b.width], value: b.width }],
+    shapes: [rect('board', 0, 0, long, b.width), ...cuts.filter((x) => x > 0).map((x) => line('cut', x, 0, x, b.width))],
+  }
+}
+function edgeNotchView(b: BoardCut): View {
+  const wide = notchWidth(b)
+  const { at, long } = notchPlace(b)
+  return {
+    name: 'face',
+    width: long,
+    height: b.width,
+    marks: [0, at, at + wide, long],
+    dims: [
+      { from: [long, 0], to: [long, b.width], value: b.width },
+      { from: [at, 0], to: [at, b.length], value: b.length },
+    ],
+    shapes: [
+      rect('board', 0, 0, long, b.width),
+      rect('waste', at, 0, wide, b.length, 'waste'),
+      line('cut', at, 0, at, b.length),
+      line('cut', at + wide, 0, at + wide, b.length),
+      line('knife', at, b.length, at + wide, b.length),
+    ],
+  }
 }
 export function boardViews(b: BoardCut): View[] {
+  if (b.cut === 'slices') return [slicedView(b)]
+  if (b.cut === 'edge-notch') return [edgeNotchView(b)]
   const long = b.cut === 'rip' ? Math.min(b.length, b.width * 3) : b.width * 1.6
   const view: View = {
     name: 'face',

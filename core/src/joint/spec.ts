@@ -3,7 +3,7 @@ import type { Grain } from '../stock/index.js'
 export const lapPlaces = ['end', 'middle'] as const
 export const flushEnds = ['dowel', 'tenon-end'] as const
 export const copeProfiles = ['ovolo', 'ogee', 'cove', 'own'] as const
-export const boardCutKinds = ['crosscut', 'rip', 'notch', 'corner'] as const
+export const boardCutKinds = ['crosscut', 'rip', 'notch', 'edge-notch', 'corner', 'slices'] as const
 
 /** A joint or plain cut as its maker wants it; all lengths mm, angles degrees. */
 export interface Dovetail {
@@ -100,14 +100,33 @@ export interface BoardCut {
   cut: (typeof boardCutKinds)[number]
   width: number
   thickness: number
-  /** length sawn by a rip; depth of a notch, along the grain */
+  /** length sawn by a rip; depth of a notch from its end or edge; length of the blank that slices come off */
   length: number
-  /** width of a notch, across the grain: within the end, or at its corner */
+  /** width of a notch: across the grain within the end or at its corner, along the grain in an edge */
   notch?: number
+  /** a notch in an edge: its nearer side from the board's left end, and the board's length */
+  at?: number
+  long?: number
+  /** thickness of a slice as sawn */
+  slice?: number
   count: number
 }
 /** Width of a board's notch: a third of the board where none is asked. */
 export const notchWidth = (b: BoardCut): number => b.notch ?? b.width * 0.3
+/** Where a notch in an edge lies along its board: in the middle where it was not said. */
+export function notchPlace(b: BoardCut): { at: number; long: number } {
+  const wide = notchWidth(b)
+  const long = Math.max(b.long ?? 4 * wide, (b.at ?? 0) + wide)
+  return { at: b.at ?? (long - wide) / 2, long }
+}
+const SLICE = 2 // mm where none is asked
+export const sliceOf = (b: BoardCut): number => b.slice ?? SLICE
+/** The board sawn otherwise, with what such a cut starts from. */
+export function recutBoard(b: BoardCut, cut: BoardCut['cut']): BoardCut {
+  const third = Math.round(b.width / 3)
+  const length = { crosscut: b.length, rip: 600, notch: third, 'edge-notch': third, corner: third, slices: 120 }[cut]
+  return { ...b, cut, length, ...(cut === 'slices' && { slice: sliceOf(b) }) }
+}
 export type JointSpec = Dovetail | Tenon | Housing | HalfLap | Mitre | Flush | Veneer | Cope | BoardCut
 export type JointKind = JointSpec['kind']
 export const jointKinds: readonly JointKind[] = ['dovetail', 'tenon', 'housing', 'half-lap', 'mitre', 'cope', 'flush', 'veneer', 'board']
@@ -132,8 +151,12 @@ export const jointBounds = {
   board: { count: [1, 200] },
 } as const satisfies { [K in JointKind]: { [P in JointKey<K, number>]?: readonly [least: number, most: number] } }
 
-/** What a new joint of each kind starts from, in boards of this thickness. */
+const THIN = 1.5 // mm; thicker is no veneer
+const STOUT = 12 // mm; thinner stock has no tenons, laps or housings: those start in a rail of the usual thickness
+/** What a new joint of each kind starts from, in boards of this thickness, mm. */
 export function plainJoint(kind: JointKind, thickness = 10): JointSpec {
+  const rail = thickness >= STOUT ? thickness : 20
+  const third = Math.round(rail / 3)
   switch (kind) {
     case 'dovetail':
       return {
@@ -149,20 +172,20 @@ export function plainJoint(kind: JointKind, thickness = 10): JointSpec {
         corners: 4,
       }
     case 'tenon':
-      return { kind, width: 45, thickness: 20, tenon: 7, length: 40, edge: 6, through: false, joints: 4 }
+      return { kind, width: 45, thickness: rail, tenon: third, length: 40, edge: 6, through: false, joints: 4 }
     case 'housing':
-      return { kind, width: 180, thickness: 18, depth: 6, shelf: 18, joints: 2 }
+      return { kind, width: 180, thickness: rail, depth: third, shelf: rail, joints: 2 }
     case 'half-lap':
-      return { kind, width: 45, thickness: 20, other: 45, at: 'end', joints: 4 }
+      return { kind, width: 45, thickness: rail, other: 45, at: 'end', joints: 4 }
     case 'mitre':
-      return { kind, sides: 6, lean: 10, width: 80, thickness: 10, length: 150 }
+      return { kind, sides: 6, lean: 10, width: 80, thickness, length: 150 }
     case 'cope':
       return { kind, profile: 'ogee', height: 44, out: 18, corner: 90, joints: 2 }
     case 'flush':
       return { kind, what: 'dowel', size: 6, count: 8 }
     case 'veneer':
-      return { kind, thickness: 0.6, length: 300, grain: 'across', count: 4 }
+      return { kind, thickness: thickness <= THIN ? thickness : 0.6, length: 300, grain: 'across', count: 4 }
     case 'board':
-      return { kind, cut: 'crosscut', width: 150, thickness: 20, length: 600, count: 4 }
+      return { kind, cut: 'crosscut', width: 150, thickness, length: 600, count: 4 }
   }
 }

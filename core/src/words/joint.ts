@@ -5,7 +5,10 @@ import {
   copeFigures,
   mitreFigures,
   mitreGap,
+  notchPlace,
   notchWidth,
+  sliceOf,
+  slicesTake,
   tenonCheek,
   type AidKind,
   type CutFound,
@@ -119,15 +122,25 @@ export function jointHeading(l: LayOut, say: Say): string {
     case 'veneer':
       return `${mm(s.thickness)} veneer ${s.grain} the grain, along a straight edge`
     case 'board':
-      return s.cut === 'notch' || s.cut === 'corner'
-        ? `${s.cut === 'corner' ? 'A corner' : 'A'} notch ${mm(notchWidth(s))} wide and ${mm(s.length)} deep`
-        : `${capital(s.cut)} a board ${mm(s.width)} wide`
+      switch (s.cut) {
+        case 'notch':
+        case 'edge-notch':
+        case 'corner':
+          return `${s.cut === 'corner' ? 'A corner' : 'A'} notch ${mm(notchWidth(s))} wide and ${mm(s.length)} deep${s.cut === 'edge-notch' ? `, ${mm(notchPlace(s).at)} from the end` : ''}`
+        case 'slices': {
+          const { takes, left } = slicesTake(s, l.kerf)
+          return `${count(s.count, 'slice')} of ${mm(sliceOf(s))} take ${mm(takes)} of the blank; ${left > 0 ? `${mm(left)} of it is left` : 'it is too short'}`
+        }
+        default:
+          return `${capital(s.cut)} a board ${mm(s.width)} wide`
+      }
   }
 }
 
 const holds: Record<Holding, string> = {
   upright: 'Board upright in the vise, the cut close above the jaws',
   tilted: 'Board upright',
+  'on-edge': 'Board on edge in the vise, the notch a finger’s breadth above the jaws',
   hook: 'Held by hand in the bench hook',
   trestles: 'On trestles, a hand’s breadth clear of the line, a knee on the board',
   clamped: 'Clamped along the bench, the cut just past its edge',
@@ -152,6 +165,7 @@ const cutNames: Record<CutName, string> = {
   crosscut: 'Crosscut.',
   rip: 'Rip.',
   'notch-sides': 'Both sides of the notch.',
+  slices: 'Slices, one after another.',
   'corner-side': 'Down the side, with the grain.',
   'corner-shoulder': 'Across to meet it.',
 }
@@ -166,7 +180,7 @@ const cutNotes: Partial<Record<CutName, string>> = {
   veneer: 'Straight edge on the side that stays; short strokes, the curved edge rolling.',
   crosscut: 'Saw at half a right angle; hold up the offcut, last strokes light.',
   rip: 'Steeper, about sixty degrees; a wedge in the kerf where it closes.',
-  'notch-sides': 'Down to the line, square over the edge.',
+  'notch-sides': 'Down to the line, square over the edge; in a wide one a few cuts between, so that the waste splits out.',
   'corner-side': 'Stop on the knifed line; the shoulder frees the piece.',
   'corner-shoulder': 'Clamp on the side the saw draws toward; last strokes light, the corner drops.',
 }
@@ -230,7 +244,7 @@ export function jointSteps(l: LayOut, say: Say): Step[] {
       { head: 'Straight bits last.', text: 'The flat fillets with a dovetail saw; try it against a scrap of the same molding.' },
     )
   }
-  if (s.kind === 'board' && s.cut === 'notch')
+  if (s.kind === 'board' && (s.cut === 'notch' || s.cut === 'edge-notch'))
     steps.push({
       head: 'Waste.',
       text: coped ? `Coping saw, ${coped}, ${lengthWords(1, say)} above the line; chisel to it.` : 'Chisel from both faces.',
@@ -258,6 +272,7 @@ const cutChecks: Record<CutName, string> = {
   crosscut: 'Square both ways, no split at the far edge?',
   rip: 'Along the line, square to the face?',
   'notch-sides': 'Down to the line on both faces?',
+  slices: 'As thick at its foot as at its top, all round?',
   'corner-side': 'Down to the knifed line on both faces?',
   'corner-shoulder': 'Square, the corner whole?',
 }
@@ -302,6 +317,14 @@ function lineOf(i: number, lines: number, { count, tilt, name }: CutFound): { dr
   return { drawn: slanted ? (k < lines / 2 ? 2 * k : 2 * (k - lines / 2) + 1) : k }
 }
 
+const SWINGS = 350 // mm beyond the jaws from which a board's end wants a clamp of its own; estimate
+/** The clamp that a long board's far end wants beside the vise. */
+function farEnd({ at, long }: { at: number; long: number }, wide: number, say: Say): string {
+  const out = Math.max(at, long - at - wide)
+  return out < SWINGS
+    ? ''
+    : ` A clamp to the bench at the far end, about ${lengthWords(Math.round((out * 0.8) / 10) * 10, say)} from the notch.`
+}
 /** @param alone how deep it goes is said beside it */
 function cutText(l: LayOut, c: CutFound, say: Say, alone = false): string {
   const tilt =
@@ -318,6 +341,10 @@ function cutText(l: LayOut, c: CutFound, say: Say, alone = false): string {
       hook: pull ? ', against a stop on the near side' : ', against the far stop',
       clamped: pull ? ', a stop behind it taking the pull' : ', a stop before it taking the push',
     }[c.hold as string] ?? ''
+  const s = l.spec
+  if (s.kind === 'board' && c.name === 'slices')
+    return `${holds.hook}${bears}; a stop screwed to its fence ${lengthWords(Math.round((sliceOf(s) + l.kerf) * 100) / 100, say)} from the kerf’s far wall, the blank’s end against it. Start on the far edge, level, short light strokes. One thicker at its foot: the saw leads, so give the blank half a turn each time and shoot its end before the next.`
+  const far = s.kind === 'board' && s.cut === 'edge-notch' ? farEnd(notchPlace(s), notchWidth(s), say) : ''
   const other = c.saw && c.saw.blade.id !== l.saw?.id ? ` ${capital(bladeWords(c.saw.blade, say))}.` : ''
   const filing =
     c.filing && c.grain === 'across' && c.saw?.blade.plate?.filing !== 'hybrid'
@@ -336,7 +363,7 @@ function cutText(l: LayOut, c: CutFound, say: Say, alone = false): string {
         ? `${inHook}; ${shot}.`
         : (cutNotes[c.name] ?? (c.hold === 'hook' ? `${inHook}.` : c.grain === 'across' ? 'Knife line, chamfer, low angle.' : ''))
   const deep = alone ? '' : ` ${lengthWords(Math.round(c.depth * 10) / 10, say)} ${c.through ? 'long' : 'deep'}.`
-  return `${holds[c.hold]}${tilt}${bears}.${other}${deep} ${note}${filing}`.replace(/ +/g, ' ').trim()
+  return `${holds[c.hold]}${tilt}${bears}.${far}${other}${deep} ${note}${filing}`.replace(/ +/g, ' ').trim()
 }
 
 /** What the saw makes of the first cut: teeth, reach, gaps, strokes and time; strokes as one’s own cuts have them. */
@@ -392,6 +419,10 @@ export function jointTroubleWords(t: JointTrouble, say: Say): string {
       return `Shoulders of ${mm(t.edge)} at both edges leave nothing of ${mm(t.width)}.`
     case 'housing-deep':
       return `${mm(t.depth)} is as deep as the board: a third, ${mm(t.board / 3)}, is usual.`
+    case 'notch-deep':
+      return `${mm(t.deep)} deep goes through ${anA(mm(t.board))} board.`
+    case 'blank-short':
+      return `They take ${mm(t.takes)} of ${mm(t.blank)}: ${t.left > 0 ? `${mm(t.left)} is too little to hold` : 'it does not reach'}. Glue the blank to a longer stick, or take fewer.`
     case 'side-vanishes':
       return 'The miters meet: make the sides longer or narrower.'
     case 'no-saw': {
@@ -424,12 +455,14 @@ export const aidNames: Record<AidKind, string> = {
   'depth-fence': 'Depth fence for a saw’s plate',
   'mitre-block': 'Miter block',
   'tooth-guard': 'Tooth guard',
+  'saw-case': 'Case for a saw',
 }
 export const aidWords: Record<AidKind, string> = {
   'hook-push': 'The hook bears on the bench’s near edge, the stop stands at the far end: the push holds the work.',
   'hook-pull': 'The hook bears on the far edge, the stop stands at the near end: the pull holds the work.',
   'depth-fence': 'Clamped to the plate, its lower edge the depth of the cut above the teeth.',
   'mitre-block': 'Work against the wall; the kerfs are sawn with the saw that will use them.',
+  'saw-case': 'The saw lies on its side, handle and all; the lid slides or is held by a cord. A scrap with a kerf in it keeps the teeth.',
   'tooth-guard': 'Two cheeks on a spine as thick as the plate and a shade more; a cord holds it.',
 }
 export const partNames: Record<PartName, string> = {
@@ -440,6 +473,10 @@ export const partNames: Record<PartName, string> = {
   wall: 'Wall',
   'guard-side': 'Cheek',
   'guard-spine': 'Spine',
+  'case-floor': 'Floor',
+  'case-lid': 'Lid',
+  'case-side': 'Long side',
+  'case-end': 'End',
 }
 
 export const gapPlaceNames: Record<GapPlace, string> = {

@@ -1,7 +1,7 @@
 import { computed } from 'vue'
 import { defineStore } from 'pinia'
 import { familyOf, withCaliper, type Blade, type Family, type Job } from '@green-pitch/core'
-import { layOut, plainJoint, tenonSchools, type JointKind, type JointSpec } from '@green-pitch/core/joint'
+import { layOut, plainJoint, recutBoard, tenonSchools, type BoardCut, type JointKind, type JointSpec } from '@green-pitch/core/joint'
 import { withMaterial } from '../data/ticket'
 import { useJob } from './job'
 import { useLearned } from './learned'
@@ -43,6 +43,10 @@ export const useJoint = defineStore('joint', () => {
     jobs.edit((t) => ({ ...t, joint: { ...spec.value, ...patch } as JointSpec }), `joint ${Object.keys(patch)[0]}`)
   /** What is shown goes onto the ticket, though nothing of it was changed. */
   const keep = () => put({})
+  /** A board sawn another way begins with what such a cut begins with. */
+  const recut = (cut: BoardCut['cut']) => {
+    if (spec.value.kind === 'board') put(recutBoard(spec.value, cut) as unknown as Record<string, unknown>)
+  }
   const take = (kind: JointKind) => jobs.edit((t) => ({ ...t, joint: plainJoint(kind, thickness.value) }), 'joint')
   const material = (id: string) => {
     const m = shop.materials.find((x) => x.id === id)
@@ -58,5 +62,5 @@ export const useJoint = defineStore('joint', () => {
   /** One of its cuts becomes the ticket: the Bench, the card and the log then speak of it. */
   const toTicket = (job: Job) =>
     jobs.edit((t) => ({ ...t, joint: spec.value, job: { ...job, teethSchool: t.job.teethSchool }, heard: undefined }), 'cut of a joint')
-  return { spec, found, schools, chosen, put, keep, take, material, saw, kerf, toTicket }
+  return { spec, found, schools, chosen, put, recut, keep, take, material, saw, kerf, toTicket }
 })

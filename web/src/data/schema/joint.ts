@@ -66,6 +66,9 @@ export const joint = variants<JointSpec, 'kind'>('kind', {
     thickness: length.required(),
     length: length.required(),
     notch: length,
+    at: from0.max(100_000),
+    long: length,
+    slice: length,
     count: count(bounds.board.count),
   },
 })

@@ -2,6 +2,7 @@
 import { computed, reactive, ref } from 'vue'
 import { aidNames, aidWords, bladeById, lengthWords, partNames, type Blade } from '@green-pitch/core'
 import { aidKinds, benchAid, type AidKind } from '@green-pitch/core/joint'
+import { useJoint } from '../../store/joint'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
 import JointView from '../../draw/JointView.vue'
@@ -14,7 +15,14 @@ const jobs = useJob()
 const settings = useSettings()
 const say = computed(() => settings.say)
 const kind = ref<AidKind>(props.saw?.plate?.strokes === 'pull' ? 'hook-pull' : 'hook-push')
-const made = reactive({ work: 120, thickness: 20, stop: 10 })
+/** The work in hand, until other figures are said. */
+const { spec } = useJoint()
+const made = reactive<{ work: number; thickness: number; stop: number; bed?: number }>({
+  work: 'width' in spec ? spec.width : 120,
+  thickness: 'thickness' in spec ? spec.thickness : 20,
+  stop: 10,
+})
+const holdsWork = computed(() => kind.value.startsWith('hook') || kind.value === 'mitre-block')
 const saw = computed(() => props.saw ?? bladeById('dovetail-15')!)
 const aid = computed(() =>
   benchAid(kind.value, {
@@ -26,6 +34,7 @@ const mm = (x: number) => lengthWords(Math.round(x * 10) / 10, say.value)
 const scale = computed(() => Math.min(2, 420 / aid.value.view.width, 220 / aid.value.view.height))
 const put = (key: keyof typeof made) => (v: FieldValue) => {
   if (typeof v === 'number') made[key] = v
+  else if (key === 'bed') made.bed = undefined
 }
 </script>
 
@@ -37,8 +46,14 @@ const put = (key: keyof typeof made) => (v: FieldValue) => {
       </select>
     </h2>
     <div class="figures">
-      <Figure :field="{ key: 'work', label: 'Work it holds, wide', as: 'length' }" :value="made.work" @change="put('work')($event)" />
       <Figure
+        v-if="holdsWork"
+        :field="{ key: 'work', label: 'Work it holds, wide', as: 'length' }"
+        :value="made.work"
+        @change="put('work')($event)"
+      />
+      <Figure
+        v-if="holdsWork"
         :field="{ key: 'thickness', label: 'Work it holds, thick', as: 'length' }"
         :value="made.thickness"
         @change="put('thickness')($event)"
@@ -48,6 +63,12 @@ const put = (key: keyof typeof made) => (v: FieldValue) => {
         :field="{ key: 'stop', label: 'Depth of the cut', as: 'length' }"
         :value="made.stop"
         @change="put('stop')($event)"
+      />
+      <Figure
+        v-if="holdsWork || kind === 'saw-case'"
+        :field="{ key: 'bed', label: 'Made of board', as: 'length', none: kind === 'saw-case' ? '8 mm' : '18 mm' }"
+        :value="made.bed"
+        @change="put('bed')($event)"
       />
     </div>
     <p>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { jointHeading, jointTroubleWords, lengthWords, viewNames } from '@green-pitch/core'
-import { profileFrom } from '@green-pitch/core/joint'
+import { profileFrom, type BoardCut } from '@green-pitch/core/joint'
 import { openFile } from '../../data/files'
 import { useTrouble } from '../../store/trouble'
 import { useJob } from '../../store/job'
@@ -16,7 +16,7 @@ import Saved from '../../ui/Saved.vue'
 import Figure from './Figure.vue'
 import JointOrder from './JointOrder.vue'
 import JointStrip from './JointStrip.vue'
-import { fields, type FieldValue } from './fields'
+import { fieldsOf, type FieldValue } from './fields'
 
 const GapPart = defineAsyncComponent(() => import('./GapPart.vue'))
 const Aids = defineAsyncComponent(() => import('./Aids.vue'))
@@ -47,7 +47,7 @@ const scaleNote = computed(() => {
 })
 /** Even rows, no more than six to one: a figure in 64ths is wide. */
 const columns = computed(() => {
-  const n = fields[spec.value.kind].length
+  const n = fieldsOf(spec.value).length
   return Math.ceil(n / Math.ceil(n / ((width.value || 740) > 600 ? 6 : 3)))
 })
 /** A moulding's profile from a drawing: its longest line, the wall at the left. */
@@ -88,11 +88,11 @@ function valueOf(key: string): FieldValue {
         </div>
         <div class="figures" :style="{ gridTemplateColumns: `repeat(${columns}, 1fr)` }">
           <Figure
-            v-for="f in fields[spec.kind]"
-            :key="`${spec.kind} ${f.key}`"
+            v-for="f in fieldsOf(spec)"
+            :key="`${spec.kind} ${f.label}`"
             :field="f"
             :value="valueOf(f.key)"
-            @change="(v) => joint.put({ [f.key]: v })"
+            @change="(v) => (f.key === 'cut' ? joint.recut(v as BoardCut['cut']) : joint.put({ [f.key]: v }))"
           />
         </div>
         <p v-for="t in found.troubles" :key="t.why" class="trouble" role="status">

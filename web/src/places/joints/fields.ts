@@ -1,7 +1,8 @@
-import { jointBounds, type JointKey, type JointKind, type JointSpecs } from '@green-pitch/core/joint'
+import { jointBounds, type BoardCut, type JointKey, type JointKind, type JointSpec, type JointSpecs } from '@green-pitch/core/joint'
 
 /** One thing of a joint that can be set; the key is that of its record. */
-export type Field = { key: string; label: string } & (
+/** `only`: of a board, the cuts that have it. */
+export type Field = { key: string; label: string; only?: readonly string[] } & (
   | { as: 'length'; none?: string; orNothing?: true }
   | { as: 'number'; min: number; max: number; step: number }
   | { as: 'choice'; options: { value: string; label: string }[] }
@@ -10,7 +11,11 @@ export type Field = { key: string; label: string } & (
 export type FieldValue = number | string | boolean | undefined
 /** Fields of one kind: the compiler knows what its record holds, and the bounds are the record's own. */
 const of = <K extends JointKind>(kind: K) => ({
-  length: (key: JointKey<K, number>, label: string, more: { none?: string; orNothing?: true } = {}): Field => ({
+  length: (
+    key: JointKey<K, number>,
+    label: string,
+    more: { none?: string; orNothing?: true; only?: readonly BoardCut['cut'][] } = {},
+  ): Field => ({
     as: 'length',
     key,
     label,
@@ -38,8 +43,10 @@ const flush = of('flush')
 const veneer = of('veneer')
 const board = of('board')
 
+const NOTCHES = ['notch', 'edge-notch', 'corner'] as const
+
 /** What of a joint can be set, in the order it is thought of. */
-export const fields: Record<JointKind, Field[]> = {
+const fields: Record<JointKind, Field[]> = {
   dovetail: [
     dovetail.length('width', 'Width'),
     dovetail.number('tails', 'Tails'),
@@ -102,11 +109,26 @@ export const fields: Record<JointKind, Field[]> = {
     veneer.number('count', 'Cuts'),
   ],
   board: [
-    board.choice('cut', 'Cut', { crosscut: 'crosscut', rip: 'rip', notch: 'notch', corner: 'corner' }),
-    board.length('width', 'Board width'),
+    board.choice('cut', 'Cut', {
+      crosscut: 'crosscut',
+      rip: 'rip',
+      notch: 'end notch',
+      'edge-notch': 'edge notch',
+      corner: 'corner notch',
+      slices: 'slices',
+    }),
+    board.length('width', 'Width'),
     board.length('thickness', 'Thickness'),
-    board.length('length', 'Length or depth'),
-    board.length('notch', 'Notch width', { none: 'a third' }),
+    board.length('length', 'Length', { only: ['rip'] }),
+    board.length('length', 'Blank’s length', { only: ['slices'] }),
+    board.length('slice', 'One slice', { only: ['slices'] }),
+    board.length('length', 'Notch depth', { only: NOTCHES }),
+    board.length('notch', 'Notch width', { none: 'a third', only: NOTCHES }),
+    board.length('at', 'From the left end', { none: 'mid-board', orNothing: true, only: ['edge-notch'] }),
+    board.length('long', 'Board length', { none: 'not said', only: ['edge-notch'] }),
     board.number('count', 'Cuts'),
   ],
 }
+/** What of this joint can be set. */
+export const fieldsOf = (spec: JointSpec): Field[] =>
+  fields[spec.kind].filter((f) => !f.only || (spec.kind === 'board' && f.only.includes(spec.cut)))

@@ -1,4 +1,4 @@
-import type { UsualEvening, WeekSettings } from './records'
+import type { Busy, UsualEvening, WeekSettings } from './records'
 
 const DAY = 1440
 
@@ -28,13 +28,38 @@ export interface PlannedEvening {
   day: string
   usual: UsualEvening
 }
-/** The evenings of the days to come, as the usual week has them less those that were called off. */
-export function eveningsFrom({ usual, off }: WeekSettings, now: Date, days: number): PlannedEvening[] {
+const SHORT = 20 // minutes; nobody begins to saw for less
+/** The longest stretch that is left of an evening beside what is taken of its day; undefined where it is too short for any work. */
+function leftOf(usual: UsualEvening, taken: readonly Busy[]): UsualEvening | undefined {
+  const end = usual.at + usual.minutes
+  let best: [from: number, to: number] = [0, 0]
+  let from = usual.at
+  const look = (to: number) => {
+    if (to - from > best[1] - best[0]) best = [from, to]
+  }
+  for (const b of [...taken].sort((a, b) => a.from - b.from)) {
+    look(Math.min(b.from, end))
+    from = Math.max(from, b.to)
+  }
+  look(end)
+  const [at, to] = best
+  if (to - at < SHORT) return undefined
+  return {
+    ...usual,
+    at,
+    minutes: to - at,
+    ...(usual.loud !== undefined && { loud: Math.max(0, Math.min(to, usual.at + usual.loud) - at) }),
+  }
+}
+/** The evenings of the days to come, as the usual week has them less those that were called off and what a calendar takes. */
+export function eveningsFrom({ usual, off, busy = [] }: WeekSettings, now: Date, days: number): PlannedEvening[] {
   return Array.from({ length: days }, (_, k) => dayAfter(now, k)).flatMap((date, k) => {
     const day = dayKey(date)
     if (off.includes(day)) return []
+    const taken = busy.filter((b) => b.day === day)
     return usual
       .filter((u) => u.day === date.getDay())
+      .flatMap((u) => leftOf(u, taken) ?? [])
       .map((u) => ({ at: k * DAY + u.at, minutes: u.minutes, ...(u.loud !== undefined && { loud: u.loud }), day, usual: u }))
       .filter((e) => e.at + e.minutes > minuteOf(now))
   })

@@ -79,11 +79,20 @@ export interface UsualEvening {
   minutes: number
   loud?: number
 }
+/** A stretch of a local day that is taken, minutes of that day, and by what. */
+export interface Busy {
+  day: string
+  from: number
+  to: number
+  what: string
+}
 /** When one is at the saw, and the plan as it was kept. */
 export interface WeekSettings {
   usual: UsualEvening[]
   /** local days on which it does not take place */
   off: string[]
+  /** what a calendar has taken of the days to come */
+  busy?: Busy[]
   keep?: { order: { piece: string; step: string }[]; stacks: Record<string, number> }
 }
 /** The pattern of a job; its id is the job's. Lines are kept as drawn, so that joining and size can be thought over. */

@@ -65,4 +65,4 @@ export const registry: { readonly [T in TableName]: Table } = {
 export const tableNames = Object.keys(registry) as TableName[]
 
 /** Format of what is stored here and saved in files; each step from one to the next stands in format.ts. */
-export const FORMAT = 11
+export const FORMAT = 12

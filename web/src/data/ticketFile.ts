@@ -5,7 +5,7 @@ import type { Order, PatternRecord, Ticket } from './records'
 import { parsedText } from './typed'
 
 const FORMAT = 'green-pitch-ticket'
-const VERSION = 3
+const VERSION = 4
 
 /** A job as a file: its name, its ticket and, where it has one, its drawing. */
 export function ticketJson(name: string, ticket: Ticket, pattern?: PatternRecord, order?: Order): string {

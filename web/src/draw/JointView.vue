@@ -23,7 +23,9 @@ const marks = computed(() => {
 })
 const TOP = computed(() => (marks.value.length ? (marks.value.some((m) => m.row) ? 62 : 44) : 8))
 const turning = computed(() => props.view.name === 'end')
-const H = computed(() => TOP.value + props.view.height * k.value + (turning.value ? 46 : 10))
+const H = computed(() => TOP.value + props.view.height * k.value + (turning.value ? 46 : below.value ? 28 : 10))
+/** A width is told under the drawing. */
+const below = computed(() => props.view.dims.some((d) => d.from[1] === d.to[1] && d.from[1] === props.view.height))
 const W = computed(() => LEFT + props.view.width * k.value + RIGHT)
 const path = (s: Shape) => {
   let d = ''

@@ -17,7 +17,7 @@ import { useShop } from './shop'
 import { bare } from './year'
 import { useTrouble } from './trouble'
 
-const AHEAD = 42 // days the usual week is thought to go on
+export const AHEAD = 42 // days the usual week is thought to go on
 const SEED = 1
 
 export const plainOrder: Order = { copies: 1, steps: [] }
@@ -140,7 +140,7 @@ export const useWeek = defineStore('week', () => {
       error: useTrouble().report,
     })
     const asked = computed(() =>
-      JSON.stringify([rows.value.map((r) => [r.id, r.rev]), said.value.usual, said.value.off, learned.beliefs?.cuts]),
+      JSON.stringify([rows.value.map((r) => [r.id, r.rev]), said.value.usual, said.value.off, said.value.busy, learned.beliefs?.cuts]),
     )
     watchDebounced([asked, () => shop.drawer], () => rows.value.length && plan(), { debounce: 150, immediate: true })
   }

@@ -20,9 +20,9 @@ const cell = Joi.string().allow('')
 export const files: Record<'ticket' | 'backup' | 'hand-over' | 'trial' | 'drawer' | 'log' | 'price-list', FileFormat> = {
   ticket: {
     title: 'A job with its drawing',
-    version: 3,
+    version: 4,
     ending: '.ticket.json',
-    schema: file('green-pitch-ticket', 3, {
+    schema: file('green-pitch-ticket', 4, {
       name: Joi.string().max(120).required(),
       ticket: ticket.required(),
       order,

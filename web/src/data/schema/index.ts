@@ -53,6 +53,7 @@ import {
   type Ticket,
   type WeighingRecord,
   type Order,
+  type Busy,
   type UsualEvening,
   type WeekSettings,
 } from '../records'
@@ -320,6 +321,16 @@ export const settings = Joi.object<Settings, true>({
       .max(14)
       .required(),
     off: Joi.array().items(localDay).max(400).required(),
+    busy: Joi.array()
+      .items(
+        Joi.object<Busy, true>({
+          day: localDay.required(),
+          from: whole.min(0).max(1439).required(),
+          to: whole.min(1).max(1440).required(),
+          what: Joi.string().allow('').max(80).required(),
+        }),
+      )
+      .max(400),
     keep: Joi.object<NonNullable<WeekSettings['keep']>, true>({
       order: Joi.array()
         .items(Joi.object({ piece: id, step: Joi.string().max(10).required() }))

@@ -126,7 +126,7 @@ const fields: Record<JointKind, Field[]> = {
     board.length('notch', 'Notch width', { none: 'a third', only: NOTCHES }),
     board.length('at', 'From the left end', { none: 'mid-board', orNothing: true, only: ['edge-notch'] }),
     board.length('long', 'Board length', { none: 'not said', only: ['edge-notch'] }),
-    board.number('count', 'Cuts'),
+    board.number('count', 'How many'),
   ],
 }
 /** What of this joint can be set. */

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { clockOf, minuteFrom } from '../../data/days'
+import { clockOf, dayIn, minuteFrom } from '../../data/days'
+import { openFile, saveFile } from '../../data/files'
 import type { UsualEvening } from '../../data/records'
-import { useWeek } from '../../store/week'
+import { useTrouble } from '../../store/trouble'
+import { AHEAD, useWeek } from '../../store/week'
 
 /** The usual week: which evenings, from when, how long, and until when ears bear a loud saw. */
 const store = useWeek()
@@ -35,6 +37,39 @@ const cells = (day: number, u: UsualEvening) => [
   { word: 'until', at: u.at + u.minutes, take: (e: Event) => until(day, e, 'minutes') },
   { word: 'loud until', at: u.at + (u.loud ?? u.minutes), take: (e: Event) => until(day, e, 'loud') },
 ]
+const trouble = useTrouble()
+const names = computed(() => Object.fromEntries(store.rows.map((r) => [r.id, r.name])))
+/** What the calendar takes of usual evenings; the rest of its days is nobody's concern here. */
+const touched = computed(() =>
+  (store.said.busy ?? []).flatMap((b, k) => {
+    const weekday = new Date(`${b.day}T12:00`).getDay()
+    return store.said.usual.some((u) => u.day === weekday && b.from < u.at + u.minutes && b.to > u.at) ? [{ b, k }] : []
+  }),
+)
+const free = (k: number) => store.put({ busy: store.said.busy!.filter((_, i) => i !== k) })
+async function calendarIn() {
+  const file = await openFile(['.ics', '.ical', 'text/calendar'])
+  if (!file) return
+  if (file.size > 20e6) return trouble.say(`${file.name} is over 20 MB. Save a calendar of the next weeks alone.`)
+  const { busyIn } = await import('../../data/calendar')
+  const read = busyIn(await file.text(), file.name, new Date(), AHEAD)
+  if (!read.ok) return trouble.say(read.message)
+  store.put({ busy: read.busy })
+  const n = touched.value.length
+  trouble.say(
+    n
+      ? `${file.name} takes time on ${n} of your evenings in the next ${AHEAD} days.`
+      : `${file.name} takes none of your evenings in the next ${AHEAD} days.`,
+  )
+}
+async function calendarOut() {
+  const { planCalendar } = await import('../../data/calendar')
+  if (store.week)
+    await saveFile(
+      new Blob([planCalendar(store.week, store.evenings, store.today, names.value)], { type: 'text/calendar' }),
+      'week-at-the-saw.ics',
+    )
+}
 </script>
 
 <template>
@@ -70,9 +105,30 @@ const cells = (day: number, u: UsualEvening) => [
       </tr>
     </tbody>
   </table>
+  <div class="calendar">
+    <button class="act" @click="calendarIn">Open a calendar file</button>
+    <button class="act" :disabled="!store.week" @click="calendarOut">Save the plan as one</button>
+    <span class="soft">.ics, both ways: what is taken comes off the evenings, the plan goes into it. Nothing is sent.</span>
+  </div>
+  <ul v-if="touched.length" class="taken" aria-label="Taken by the calendar">
+    <li v-for="{ b, k } in touched" :key="k">
+      {{ dayIn(b.day, { weekday: 'long', day: 'numeric', month: 'short' }) }}, {{ clockOf(b.from) }} to {{ clockOf(b.to) }}
+      <span class="soft">{{ b.what }}</span>
+      <button class="act plain" @click="free(k)">Free after all</button>
+    </li>
+  </ul>
 </template>
 
 <style scoped>
+.calendar {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+  align-items: center;
+}
+.taken {
+  list-style: none;
+}
 .evenings {
   border-collapse: collapse;
   justify-self: start;

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { expect, test } from './help'
+import { expect, test, visit } from './help'
 
 const heading = (page: Page) => page.getByRole('heading', { level: 1 })
 const chance = (page: Page, id: string) => page.locator(`[data-figure="chance ${id}"]`)
@@ -67,4 +67,49 @@ test('on a phone it fits, and everything has its name', async ({ page }) => {
   await page.getByRole('button', { name: 'Later', exact: true }).click()
   const { violations } = await new AxeBuilder({ page }).analyze()
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
+})
+
+test('a calendar file takes its evening, a broken one says so, the plan is saved as one; a job not promised tells when it could be ready', async ({
+  page,
+}) => {
+  await week(page)
+  await page.getByRole('button', { name: 'Evenings' }).click()
+  const open = async (name: string, text: string) => {
+    const chosen = page.waitForEvent('filechooser')
+    await page.getByRole('button', { name: 'Open a calendar file' }).click()
+    await (await chosen).setFiles({ name, mimeType: 'text/calendar', buffer: Buffer.from(text) })
+  }
+  const strip = page.locator('.strips li', { hasText: 'Wed, Dec 2' })
+  await expect(strip).toBeVisible()
+  await open('broken.ics', 'PK\u0003\u0004')
+  await expect(page.getByText('broken.ics is no calendar file.')).toBeVisible()
+  await expect(strip).toBeVisible()
+  const event = 'BEGIN:VEVENT\r\nUID:c\r\nSUMMARY:Choir\r\nDTSTART:20261202T170000\r\nDTEND:20261202T223000\r\nEND:VEVENT\r\n'
+  await open('mine.ics', `BEGIN:VCALENDAR\r\nVERSION:2.0\r\n${event}END:VCALENDAR\r\n`)
+  await expect(page.getByText('mine.ics takes time on 1 of your evenings')).toBeVisible()
+  await expect(strip).toBeHidden()
+  await page.reload()
+  await page.getByRole('button', { name: 'Evenings' }).click()
+  await expect(page.getByRole('list', { name: 'Taken by the calendar' })).toContainText('Wednesday, Dec 2, 17:00 to 22:30 Choir')
+  await expect(page.locator('.block').first()).toBeVisible()
+  const saved = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Save the plan as one' }).click()
+  const text = await (await (await saved).createReadStream()).toArray().then((parts) => Buffer.concat(parts).toString())
+  expect(text).toContain('BEGIN:VEVENT')
+  expect(text).not.toContain('DTSTART:20261202')
+  await page.getByRole('button', { name: 'Free after all' }).click()
+  await expect(strip).toBeVisible()
+  // on the Pattern of a job that is in no week
+  const other = page.locator('.others button').first()
+  const name = (await other.textContent())!
+  await visit(page, '/jobs')
+  await page.getByRole('button', { name, exact: true }).click()
+  await visit(page, '/')
+  await page
+    .getByText(/alike|One of it/)
+    .last()
+    .scrollIntoViewIfNeeded()
+  await expect(page.getByRole('link', { name: /^Ready \w+, Dec \d+, 8 in 10.*, behind what is promised$/ })).toBeVisible({
+    timeout: 20_000,
+  })
 })

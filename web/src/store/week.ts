@@ -40,37 +40,39 @@ export const useWeek = defineStore('week', () => {
   /** taken anew with every plan: all its minutes count from this day's midnight */
   const today = shallowRef(new Date())
   const evenings = computed(() => eveningsFrom(said.value, today.value, AHEAD))
+  /** a job that is in no week, of which is asked when it could be ready */
+  const next = shallowRef<string>()
+  const asking = computed(() => rows.value.find((r) => r.id === next.value && !r.order))
   const promised = computed(() => rows.value.filter((r) => r.order))
   const week = computed(() => tried.value ?? found.value?.week)
 
-  function jobFor(r: JobRecord): WeekJob[] {
+  function jobFor(r: JobRecord): WeekJob {
     const told = answer.answerTo(r.ticket)
-    const { copies, sheets, due, value, stack, steps, sawn } = r.order!
+    const { copies, sheets, due, value, stack, steps, sawn } = r.order ?? plainOrder
     const side = (when: 'before' | 'after') =>
       steps.filter((s) => s.when === when).map((s) => ({ name: s.name, minutes: { median: s.minutes, own: 0.3 }, wait: s.wait }))
-    return [
-      {
-        id: r.id,
-        copies,
-        ...(sheets !== undefined && { sheets }),
-        // ready by a day is ready when it is over
-        ...(due && { due: minutesTo(due, today.value) + 1440 }),
-        ...(value !== undefined && { value }),
-        ...(stack && { stack }),
-        ...(sawn && { sawn }),
-        before: side('before'),
-        after: side('after'),
-        job: told?.job ?? r.ticket.job,
-        ...(r.ticket.blade && { blade: r.ticket.blade }),
-      },
-    ]
+    return {
+      id: r.id,
+      copies,
+      ...(sheets !== undefined && { sheets }),
+      // ready by a day is ready when it is over
+      ...(due && { due: minutesTo(due, today.value) + 1440 }),
+      ...(value !== undefined && { value }),
+      ...(stack && { stack }),
+      ...(sawn && { sawn }),
+      before: side('before'),
+      after: side('after'),
+      job: told?.job ?? r.ticket.job,
+      ...(r.ticket.blade && { blade: r.ticket.blade }),
+    }
   }
   /** What the plan is made of, as it goes to the worker. */
   const given = (): WeekGiven => ({
     // what was learned holds lists of figures, which text would not keep
     beliefs: toRaw(learned.beliefs),
     ...bare({
-      jobs: promised.value.flatMap(jobFor),
+      jobs: promised.value.map(jobFor),
+      ...(asking.value && { next: jobFor(asking.value) }),
       saws: shop.saws,
       blades: shop.catalogue,
       drawer: Object.fromEntries(shop.drawer.map((d) => [d.blade.id, d.count])),
@@ -140,9 +142,42 @@ export const useWeek = defineStore('week', () => {
       error: useTrouble().report,
     })
     const asked = computed(() =>
-      JSON.stringify([rows.value.map((r) => [r.id, r.rev]), said.value.usual, said.value.off, said.value.busy, learned.beliefs?.cuts]),
+      JSON.stringify([
+        next.value,
+        rows.value.map((r) => [r.id, r.rev]),
+        said.value.usual,
+        said.value.off,
+        said.value.busy,
+        learned.beliefs?.cuts,
+      ]),
     )
-    watchDebounced([asked, () => shop.drawer], () => rows.value.length && plan(), { debounce: 150, immediate: true })
+    watchDebounced([asked, () => shop.drawer], () => (promised.value.length || asking.value) && plan(), { debounce: 150, immediate: true })
   }
-  return { rows, promised, found, week, tried, evenings, today, said, busy, attend, plan, put, keep, attempt, move, step, promise, quote }
+  /** Asks when a job could be ready behind what is promised; undefined: an hour's sawing of any. */
+  function wonder(id: string | undefined) {
+    next.value = id
+    attend()
+  }
+  return {
+    rows,
+    promised,
+    found,
+    week,
+    tried,
+    asking,
+    wonder,
+    evenings,
+    today,
+    said,
+    busy,
+    attend,
+    plan,
+    put,
+    keep,
+    attempt,
+    move,
+    step,
+    promise,
+    quote,
+  }
 })

@@ -35,6 +35,8 @@ export interface WeekGiven {
   now: number
   seed: number
   keep?: WeekAsked['keep']
+  /** a job nobody has promised yet: when could it be; absent: an hour's sawing */
+  next?: WeekJob
 }
 /** A height of stack as the table shows it. */
 export type StackLook = Pick<Stack, 'sheets' | 'runs' | 'minutes' | 'edge' | 'spoilt' | 'atOnce' | 'enough'> & {
@@ -112,6 +114,7 @@ export function weekWorker() {
       now: given.now,
       seed: given.seed,
       keep: given.keep,
+      next: given.next && made(given.next, given).piece,
     }
     return {
       week: planWeek(asked),

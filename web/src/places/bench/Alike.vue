@@ -1,19 +1,18 @@
 <script setup lang="ts">
 import { computed, shallowRef, toRaw } from 'vue'
 import { watchDebounced } from '@vueuse/core'
-import { chanceState, chanceWords, countWords, minutesWords, sheetsOf, stacked } from '@green-pitch/core'
+import { countWords, minutesWords, sheetsOf, stacked } from '@green-pitch/core'
 import { advisedStack } from '@green-pitch/core/week'
-import { dayIn } from '../../data/days'
 import { useAnswer } from '../../store/answer'
 import { useAsked } from '../../store/asked'
 import { useJob } from '../../store/job'
 import { useLearned } from '../../store/learned'
 import { useShop } from '../../store/shop'
-import { plainOrder, useWeek } from '../../store/week'
+import { plainOrder } from '../../store/week'
 import { bare } from '../../store/year'
 import type { StackLook, WeekWork } from '../../work/weekWork'
 import Count from '../../ui/Count.vue'
-import Mark from '../../ui/Mark.vue'
+import FitsWeek from '../../ui/FitsWeek.vue'
 import StackTable from '../../ui/StackTable.vue'
 
 /** Several alike: how high to stack them and what that saves; and what was promised of them. */
@@ -21,7 +20,6 @@ const answer = useAnswer()
 const jobs = useJob()
 const shop = useShop()
 const learned = useLearned()
-const week = useWeek()
 const { ask } = useAsked<WeekWork>(() => new Worker(new URL('../../work/week.worker.ts', import.meta.url), { type: 'module' }))
 const order = computed(() => jobs.record.order)
 const copies = computed(() => order.value?.copies ?? 1)
@@ -59,14 +57,6 @@ function take(sheets: number) {
   jobs.editJob({ stock: stacked(answer.job.stock, sheets) }, 'stack')
   if (order.value) void jobs.promise({ ...order.value, stack: sheets })
 }
-/** What the job does to the week, where a day was promised. */
-if (order.value?.due) week.attend()
-const fits = computed(() => {
-  const chance = week.week?.chance[jobs.record.id]
-  const { due } = order.value ?? {}
-  if (chance === undefined || !due) return undefined
-  return { chance, text: `Ready by ${dayIn(due, { weekday: 'long' })}: ${chanceWords(chance)}` }
-})
 </script>
 
 <template>
@@ -76,8 +66,7 @@ const fits = computed(() => {
         ><Count label="How many alike" :model-value="copies" :min="1" :max="500" whole @update:model-value="alike"
       /></span>
       <h2 id="alike-head">{{ heading }}</h2>
-      <RouterLink v-if="fits" to="/week"><Mark :state="chanceState(fits.chance)" />{{ fits.text }}</RouterLink>
-      <RouterLink v-else-if="order" to="/week">Say by which day</RouterLink>
+      <FitsWeek />
     </div>
     <StackTable v-if="stacks.length > 1" :stacks="stacks" :best="advised?.sheets" :taken="taken" @take="take" />
   </section>

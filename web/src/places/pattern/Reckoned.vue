@@ -29,6 +29,7 @@ import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import { figure } from '../../ui/figure'
 import Mark from '../../ui/Mark.vue'
+import FitsWeek from '../../ui/FitsWeek.vue'
 import Why from '../../ui/Why.vue'
 import Redraws from './Redraws.vue'
 
@@ -176,6 +177,7 @@ const beside = computed(() => rival.value && answer.billed(answer.job, rival.val
         </dd>
       </div>
     </dl>
+    <p><FitsWeek /></p>
     <ul v-if="said.length" class="soft said">
       <li v-for="s in said" :key="s">{{ s }}</li>
     </ul>

@@ -26,7 +26,10 @@ const fits = computed(() => {
   const day = (at: number) => dayName(at, week.today)
   const behind = week.promised.length ? ', behind what is promised' : ''
   if (p80 === undefined) return { chance: 0, text: `Not within the evenings of the week${behind}` }
-  return { chance: 1, text: `Ready ${day(p80)}, 8 in 10${p95 === undefined || p95 === p80 ? '' : `; ${day(p95)}, 19 in 20`}${behind}` }
+  return {
+    chance: 1,
+    text: `Ready ${day(p80)}, 8 in 10${p95 === undefined || day(p95) === day(p80) ? '' : `; ${day(p95)}, 19 in 20`}${behind}`,
+  }
 })
 </script>
 

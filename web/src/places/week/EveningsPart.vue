@@ -60,6 +60,7 @@ async function calendarIn() {
     n
       ? `${file.name} takes time on ${n} of your evenings in the next ${AHEAD} days.`
       : `${file.name} takes none of your evenings in the next ${AHEAD} days.`,
+    'done',
   )
 }
 async function calendarOut() {
@@ -128,6 +129,7 @@ async function calendarOut() {
 }
 .taken {
   list-style: none;
+  columns: 320px;
 }
 .evenings {
   border-collapse: collapse;

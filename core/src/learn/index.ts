@@ -7,3 +7,4 @@ export { solveMixed, working, type Observation, type Unknowns } from './mixed.js
 export * from './held.js'
 export { pullOf, weighedForce, weighedWear, type Weighed } from './force.js'
 export { evidenceOf } from './ofTrial.js'
+export * from './hand.js'

@@ -3,6 +3,7 @@ import { decimal } from '../quantity/index.js'
 import { bladeWords, capital, countWords, lengthWords, listWords, type Say } from './say.js'
 import type { Blade } from '../blade/index.js'
 import type { HeldPiece } from '../log/index.js'
+import type { SawnHand } from '../learn/index.js'
 
 /** Why a picture of blades tells nothing, and what to do. */
 export const pictureTroubleWords: Record<PictureTrouble, string> = {
@@ -102,4 +103,20 @@ export function heldWords({ bias, stray, most, corners, slips, closed, seen }: H
   if (closed) list.push(`${capital(countWords(closed, 'opening'))} still full.`)
   list.push(seen ? `The ${seen} was seen.` : 'From both sides it looks alike: which was seen is not told.')
   return list
+}
+
+/** What all held pieces say of the hand, in a sentence or two; the answer first. */
+export function sawnHandWords({ pieces, side, stray }: SawnHand, say: Say): string {
+  const of = `${capital(countWords(pieces, 'piece'))} held against ${pieces === 1 ? 'its line' : 'their lines'}`
+  const kept = !side
+    ? ''
+    : Math.abs(side.mm) < side.doubt
+      ? `you keep the line, within ${lengthWords(side.doubt, say)}; `
+      : `you keep ${withDoubt(Math.abs(side.mm), side.doubt, say)} ${side.mm > 0 ? 'to the waste side' : 'inside the line'}; `
+  return `${of}: ${kept}you stray ${stray < LEAST ? 'less than a picture shows' : `${lengthWords(stray, say)} in the mean`}.`
+}
+/** What a steady side asks at the saw; undefined where it cannot be told from none. */
+export function sideAdvice({ side }: SawnHand, say: Say): string | undefined {
+  if (!side || side.pieces < 2 || Math.abs(side.mm) < 2 * side.doubt) return undefined
+  return `Your last ${countWords(side.pieces, 'piece')} kept **${withDoubt(Math.abs(side.mm), side.doubt, say)} ${side.mm > 0 ? 'to the waste side' : 'inside the line'}**: steer that much ${side.mm > 0 ? 'closer' : 'farther out'}.`
 }

@@ -32,7 +32,9 @@ import {
   isHandSaw,
   isRound,
   isJigsaw,
+  handOf,
   leadWords,
+  sideAdvice,
   boardPassed,
 } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
@@ -138,6 +140,11 @@ const corners = computed(() => {
   return cornerWays(answer.job, answer.blade, asked.angle).map((w) => cornerWords(w, asked.count, say.value))
 })
 const turnMargin = computed(() => answer.evaluation.margins.find((m) => m.limit === 'turn'))
+/** What the pieces held so far say of the side this hand keeps. */
+const side = computed(() => {
+  const hand = answer.blade.plate ? undefined : handOf(shop.log)
+  return hand && sideAdvice(hand, say.value)
+})
 const lead = computed(() => leadWords(shop.leadOf(answer.blade.id)))
 const list = computed(() =>
   answer.setup.value
@@ -251,6 +258,7 @@ const limitRule: Partial<Record<LimitId, JobRule>> = { chipLoad: 'chipLoad', tee
               }}<Why v-if="ruleOf[l.item.do]" :why="why(ruleOf[l.item.do]!)" :label="`${rules[ruleOf[l.item.do]!].name}, set-up`">why?</Why>
             </li>
             <li v-if="lead">{{ lead }}</li>
+            <li v-if="side"><Rich :text="side" /></li>
           </ol>
         </section>
       </div>

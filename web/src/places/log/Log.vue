@@ -11,7 +11,9 @@ import {
   stockWords,
   forecast,
   fateNames,
+  handOf,
   heldWords,
+  sawnHandWords,
   type Fate,
   type State,
   noteWords,
@@ -40,6 +42,7 @@ const trouble = useTrouble()
 const search = ref('')
 const stands = useStages(2)
 /** Names of blades, each once: a long log has few, and is searched with every letter. */
+const hand = computed(() => handOf(rows.value))
 const names = computed(() => {
   const { say } = settings
   const known = new Map<string, string>()
@@ -162,6 +165,7 @@ function heardBefore({ heard, blade, job }: LogRecord): string {
         <TruthChart :entries="rows" />
         <LifeChart :lives="life" />
       </div>
+      <p v-if="hand">{{ sawnHandWords(hand, settings.say) }}</p>
       <p class="narrow">
         <label
           >Stock

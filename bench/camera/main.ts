@@ -5,6 +5,8 @@ import { shoot, type Laid } from './blades'
 
 const COUNT = Number(process.argv[2] ?? 6)
 const SEED = Number(process.argv[3] ?? 1)
+/** dots a mm: scans of 300, 600 and 1 200 an inch */
+const DOTS = (process.env.DOTS ?? '11.8,23.6,47.2').split(',').map(Number)
 const able = catalogue.filter(
   (b) =>
     !b.plate &&
@@ -45,7 +47,7 @@ const all = {
 }
 for (let k = 0; k < COUNT; k++) {
   const r = rndOf(SEED * 977 + k)
-  const perMm = [11.8, 23.6, 47.2][k % 3]!
+  const perMm = DOTS[k % DOTS.length]!
   const laid = Array.from({ length: 4 }, (_, i): Laid => {
     // one in five is in nobody's catalogue: other teeth, another width
     const known = able[Math.floor(r() * able.length)]!

@@ -82,30 +82,26 @@ export function readTeeth(h: Float64Array, step: number, least: number): TeethRe
   const inOne = Math.max(1, Math.round((tips.length - 1) / ((tips.at(-1)! - tips[0]!) / (repeat * step))))
   const one = (repeat * step) / inOne
   const above = s.reduce((c, v) => c + (v > (top + bottom) / 2 ? 1 : 0), 0) / n
-  // two and two: gaps take turns
-  const turns =
-    gaps.slice(1).reduce((t, g, i) => t + (g - one) * (gaps[i]! - one), 0) /
-    Math.max(
-      1e-9,
-      gaps.reduce((t, g) => t + (g - one) ** 2, 0),
-    )
-  const spread = Math.sqrt(gaps.reduce((t, g) => t + (g - one) ** 2, 0) / gaps.length) / one
-  const kind = spread < 0.1 ? 'even' : turns < -0.45 && spread > 0.12 ? 'double' : 'mixed'
-  const parts =
-    kind === 'double'
-      ? [0, 1].map((p) =>
-          quantile(
-            gaps.filter((_, i) => i % 2 === p),
-            0.5,
-          ),
-        )
-      : kind === 'even'
-        ? [one]
-        : gaps.slice(0, 6)
-  const scaled = kind === 'double' ? parts.map((g) => (g * 2 * one) / (parts[0]! + parts[1]!)) : parts
-  // steep on one side: the mean cube of the slope has its sign
-  const lean = leanOf(s, 0, n)
-  return { gap: one, gaps: scaled, kind, full: above, lean, tips, ...reverseIn(s, step, lean, one) }
+  const off = gaps.map((g) => g - one)
+  const squares = off.reduce((t, g) => t + g * g, 0)
+  /** how alike gaps are to those so many before */
+  const alike = (lag: number) => off.slice(lag).reduce((t, g, i) => t + g * off[i]!, 0) / Math.max(1e-9, squares)
+  const spread = Math.sqrt(squares / gaps.length) / one
+  // two and two take turns; of three and more the next is unlike too, but so is the one after it
+  const period = spread < 0.1 ? 1 : [2, 3, 4].reduce((best, lag) => (alike(lag) > alike(best) + 0.05 ? lag : best))
+  const kind = period === 1 ? 'even' : period === 2 && alike(1) < -0.3 && spread > 0.12 ? 'double' : 'mixed'
+  const parts = Array.from({ length: period }, (_, p) =>
+    quantile(
+      gaps.filter((_, i) => i % period === p),
+      0.5,
+    ),
+  )
+  const sum = parts.reduce((a, b) => a + b, 0)
+  const scaled = parts.map((g) => (g * period * one) / sum)
+  // steep on one side: the mean cube of the slope has its sign; smoothed by its teeth, not by their repeat
+  const sharp = smooth(x, Math.max(0, Math.floor(one / step / 14)))
+  const lean = leanOf(sharp, 0, n)
+  return { gap: one, gaps: scaled, kind, full: above, lean, tips, ...reverseIn(sharp, step, lean, one) }
 }
 
 /** Mean cube of the slope against its mean square: + where it falls steeply going on, − where it rises so. */

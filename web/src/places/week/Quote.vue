@@ -102,5 +102,20 @@ dt {
   .own {
     display: none;
   }
+  /* the page behind is the maker's own */
+  :global(body:has(.quote[open]) *) {
+    visibility: hidden;
+  }
+  :global(body:has(.quote[open]) #app) {
+    height: 0;
+    overflow: hidden;
+  }
+  .quote,
+  .quote h2,
+  .paper,
+  .paper :deep(*) {
+    visibility: visible !important;
+    border: 0;
+  }
 }
 </style>

@@ -62,6 +62,31 @@ test('by the microphone: an opening is done when its sound is over; under a vacu
   ])
 })
 
+/** Strokes of a hand saw, over and over. */
+function strokesFile(): string {
+  const { samples, sawn } = standInSession({ saw: 'hand', strokes: 70, rate: RATE, seed: 3 })
+  return soundFile('strokes.wav', wav(samples.slice(0, Math.round((sawn[0]![1] + 12) * RATE)), RATE))
+}
+test('by the microphone at a hand saw: strokes are counted and a cut is done; a room is taught in ten seconds', async () => {
+  test.slow()
+  await withMicrophone(strokesFile(), '/joints', async (page) => {
+    await page.getByRole('button', { name: /^Saw it/ }).click()
+    await page.getByRole('button', { name: /^Start/ }).click()
+    await page.getByRole('button', { name: 'Listen along' }).click()
+    await expect(light(page)).toContainText(/sawing.*\d+ strokes/, { timeout: 30_000 })
+    await expect(page.getByText(/^Heard: .*, \d+ strokes\.$/)).toBeVisible({ timeout: 60_000 })
+    await expect(page.getByText(/^2 of \d+,/)).toBeVisible()
+  })
+  await withMicrophone(openingFile('vacuum.wav', 1.6), '/run', async (page) => {
+    await page.getByRole('button', { name: /^Start/ }).click()
+    await page.getByRole('button', { name: 'Listen along' }).click()
+    await page.getByRole('button', { name: 'Teach it this room' }).click({ timeout: 60_000 })
+    await expect(page.getByText('Let it run, out of the wood')).toBeVisible()
+    await expect(page.getByText('Now saw on scrap')).toBeVisible({ timeout: 10_000 })
+    await expect(page.getByText(/^Learned\./)).toBeVisible({ timeout: 10_000 })
+  })
+})
+
 test('the cut timed on the Bench: its minutes stand in the log’s form as it was heard, and can be changed', async ({ page }) => {
   await page.goto('/')
   await page.getByRole('button', { name: 'Log the cut' }).click()

@@ -15,6 +15,7 @@ export const watchedAs = (saw: Saw): WatchOptions['saw'] => (profileOf(saw).moto
 /** Hands are slower and faster than a saw's record says. */
 const HANDS = [35, 160] as const
 const STAND_IN_RATE = 16_000
+const TEACH = 5 // s of each
 
 /**
  * An ear beside the work: live what the saw does, and each opening as it is over. Nothing is recorded, nothing leaves the device.
@@ -84,6 +85,28 @@ export function useAlong(saw: () => Saw, told: (opening: Opening, from: AlongFro
     sawn.value = counted.value = 0
     pace = what === 'stand-in' ? STAND_IN_PACE : 1
   }
+  /** what is being learned: five seconds of it, said by whoever saws */
+  const teaching = ref<'idle' | 'sawing'>()
+  const seconds = ref(0)
+  const { pause: taught, resume: teach } = useIntervalFn(
+    () => {
+      if (--seconds.value > 0) return
+      if (teaching.value === 'idle') return learnFrom('sawing')
+      teaching.value = undefined
+      taught()
+      void thread.ask().mark(undefined)
+      note.value = 'Learned. If it still cannot hear the cut, lay the device nearer to the saw, away from the vacuum.'
+    },
+    1000,
+    { immediate: false },
+  )
+  function learnFrom(what: 'idle' | 'sawing' = 'idle') {
+    teaching.value = what
+    seconds.value = TEACH
+    note.value = ''
+    void thread.ask().mark(what)
+    teach()
+  }
   async function listen() {
     begin('microphone')
     along.value = 'asking'
@@ -123,6 +146,8 @@ export function useAlong(saw: () => Saw, told: (opening: Opening, from: AlongFro
     stop()
   }
   function stop() {
+    taught()
+    teaching.value = undefined
     if (along.value === 'listening') void thread.rest()
     microphone?.stop()
     microphone = undefined
@@ -159,6 +184,9 @@ export function useAlong(saw: () => Saw, told: (opening: Opening, from: AlongFro
     standIn,
     recording,
     stop,
+    teaching,
+    seconds,
+    learnFrom,
   }
 }
 const STAND_IN_PACE = 6

@@ -15,7 +15,7 @@ const ear = useAlong(
   () => props.saw,
   (opening, from) => emit('opening', opening, from === 'stand-in'),
 )
-const { along, from, state, strokes, sawn, counted, asksBreak, note, last, byHand } = ear
+const { along, from, state, strokes, sawn, counted, asksBreak, note, last, byHand, teaching, seconds } = ear
 const words: Record<HeardState, string> = { off: 'still', idle: 'running, no wood', sawing: 'sawing', unsure: 'I cannot hear the cut' }
 const shapes: Record<HeardState, State> = { off: 'near', idle: 'near', sawing: 'within', unsure: 'beyond' }
 const shown = computed(() => (byHand.value && state.value === 'off' ? 'resting' : words[state.value]))
@@ -56,6 +56,13 @@ async function open() {
       </p>
       <p v-if="speed" v-bind="figure('strokes heard', speed.at)">{{ speed.text }}</p>
       <p v-if="from === 'stand-in'" class="soft">A stand-in, six times as fast: not your saw, and not learned from.</p>
+      <p v-if="teaching" class="teaching" role="status">
+        <b>{{ teaching === 'idle' ? (byHand ? 'Rest the saw' : 'Let it run, out of the wood') : 'Now saw on scrap' }}</b>
+        <span class="mono"> {{ seconds }} s</span>
+      </p>
+      <button v-else-if="state === 'unsure' || unsure" type="button" class="act" @click="ear.learnFrom()">
+        Teach it this room, ten seconds
+      </button>
       <button type="button" class="act" @click="ear.stop()">Stop listening</button>
     </div>
     <NoMicrophone
@@ -80,8 +87,7 @@ async function open() {
       <button type="button" class="act" @click="asksBreak = false">No</button>
     </p>
     <p v-if="unsure" class="near" role="status">
-      <Mark state="near" />I heard something, but not surely a cut: press Done yourself, or idle five seconds and saw a test cut nearer to
-      me.
+      <Mark state="near" />I heard something, but not surely a cut: press Done yourself, or teach it this room.
     </p>
     <p v-else-if="last" class="soft" role="status">
       Heard: {{ minutesWords(last.sawing) }} of sawing{{

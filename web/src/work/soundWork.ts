@@ -11,6 +11,8 @@ import {
   standInSession,
   type Heard,
   type StandInSession,
+  type HeardState,
+  type Watch,
   type WatchOptions,
   type PluckRead,
   type PluckSound,
@@ -71,6 +73,8 @@ function sound(samples: Float32Array): Float32Array {
 }
 const LOUDEST = 8 // times full scale
 
+/** the ear that hears now */
+let watching: Watch | undefined
 let live: MessagePort | undefined
 /** the made-up session that is heard */
 let playing: object | undefined
@@ -124,12 +128,16 @@ export const soundWork = {
   /** Hears the saw along the work until `stop`. */
   watch(port: MessagePort, options: WatchOptions, tell: (heard: Heard[]) => void): void {
     soundWork.stop()
-    const ear = createWatch(options)
+    const ear = (watching = createWatch(options))
     port.onmessage = ({ data }: MessageEvent<Float32Array>) => {
       const heard = ear.push(data)
       if (heard.length) tell(heard)
     }
     live = port
+  },
+  /** What whoever saws says the saw does now, until told otherwise: so a room is learned. */
+  mark(what: HeardState | undefined): void {
+    watching?.mark(what === 'unsure' ? undefined : what)
   },
   /** A whole recording at once. */
   watchRecording(samples: Float32Array, options: WatchOptions): Heard[] {
@@ -140,7 +148,7 @@ export const soundWork = {
   async watchStandIn(session: StandInSession, options: WatchOptions, pace: number, tell: (heard: Heard[]) => void): Promise<void> {
     soundWork.stop()
     const { samples } = standInSession(session)
-    const ear = createWatch(options)
+    const ear = (watching = createWatch(options))
     const block = Math.round((options.rate * pace) / 10)
     const mine = (playing = {})
     for (let i = 0; i < samples.length && playing === mine; i += block) {
@@ -153,7 +161,7 @@ export const soundWork = {
   stop(): void {
     playing = undefined
     live?.close()
-    live = undefined
+    live = watching = undefined
   },
 }
 export type SoundWork = typeof soundWork

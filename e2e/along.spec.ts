@@ -71,11 +71,10 @@ test('by the microphone at a hand saw: strokes are counted and a cut is done; a 
   test.slow()
   await withMicrophone(strokesFile(), '/joints', async (page) => {
     await page.getByRole('button', { name: /^Saw it/ }).click()
-    await page.getByRole('button', { name: /^Start/ }).click()
     await page.getByRole('button', { name: 'Listen along' }).click()
     await expect(light(page)).toContainText(/sawing.*\d+ strokes/, { timeout: 30_000 })
-    await expect(page.getByText(/^Heard: .*, \d+ strokes\.$/)).toBeVisible({ timeout: 60_000 })
-    await expect(page.getByText(/^2 of \d+,/)).toBeVisible()
+    await expect(page.getByText(/Heard: [\d.]+ s of sawing, 1\d strokes/)).toBeVisible({ timeout: 60_000 })
+    await expect(page.getByText(/^[23] of \d+,/)).toBeVisible()
   })
   await withMicrophone(openingFile('vacuum.wav', 1.6), '/run', async (page) => {
     await page.getByRole('button', { name: /^Start/ }).click()
@@ -83,7 +82,7 @@ test('by the microphone at a hand saw: strokes are counted and a cut is done; a 
     await page.getByRole('button', { name: 'Teach it this room' }).click({ timeout: 60_000 })
     await expect(page.getByText('Let it run, out of the wood')).toBeVisible()
     await expect(page.getByText('Now saw on scrap')).toBeVisible({ timeout: 10_000 })
-    await expect(page.getByText(/^Learned\./)).toBeVisible({ timeout: 10_000 })
+    await expect(page.getByText(/Learned\./)).toBeVisible({ timeout: 10_000 })
   })
 })
 

@@ -267,7 +267,7 @@ function oneBlade(light: Gray, sheet: Sheet, lying: Lying, size: number, catalog
   if (pxPerTooth < 3.5 || pxPerTooth < 4 * sigma) return { ...read, trouble: pxPerTooth < 3.5 ? 'teeth-too-small' : 'blurred' }
   read.tpi = { value: 25.4 / (teeth.gap * size), low: 25.4 / (teeth.gap * size * 1.006), high: 25.4 / (teeth.gap * size * 0.994) }
   read.gaps = teeth.gaps.map((g) => g * size)
-  read.pattern = both ? 'twisted' : patternOf(teeth)
+  read.pattern = both ? 'twisted' : evenSided(teeth, pxPerTooth / Math.max(0.5, sigma)) ? 'both-way' : patternOf(teeth)
   if (!both) read.widthWithoutTeeth = mm(gullets, 0.025 + edge)
   else read.width = mm(quantile(right.map((r, i) => r - left[i]!).subarray(inner[0], inner[1]), 0.96), 0.04 + edge)
   if (read.pattern === 'twisted' || read.pattern === 'both-way') read.up = 'either'
@@ -289,6 +289,9 @@ function oneBlade(light: Gray, sheet: Sheet, lying: Lying, size: number, catalog
   return read
 }
 
+/** Slopes alike on both sides of a tooth, where the picture is sharp enough to show them. */
+const evenSided = ({ kind, lean }: TeethRead, sharp: number): boolean => kind === 'even' && sharp > 12 && Math.abs(lean) < LEANS
+const LEANS = 0.12 // of the slope's third moment under which no way is told; teeth that point have 0.3 and more
 const patternOf = ({ kind, full }: TeethRead): SeenPattern =>
   kind === 'double' ? 'double' : kind === 'mixed' ? 'mixed' : full < SKIPS ? 'skip' : 'regular'
 const SKIPS = 0.42 // of a gap above half height under which every other tooth is left out
@@ -328,18 +331,24 @@ function endOf(left: Float64Array, right: Float64Array, step: number, over: numb
 const missingIn = ({ kind, tips, gap }: TeethRead): number =>
   kind === 'even' ? tips.slice(1).filter((t, i) => t - tips[i]! > 1.7 * gap).length : 0
 
-const PITCH = 0.008 // what makers' teeth and a picture's scale differ by together, a logarithm
+const PITCH = 0.007 // what makers' teeth and a picture's scale differ by together, a logarithm
+const MAKERS = 0.02 // of a blade's width by which makers differ; estimate
+const DEPTH = 0.012 // of its width by which teeth are deeper or shallower than the catalogue's; estimate
 /** Likelihood of every blade of a catalogue beside an even one for none of them. */
 function candidatesFor(read: BladeRead, catalogue: readonly Blade[]): { id: string; chance: number }[] {
   if (!read.tpi) return []
   const tpi = read.tpi.value
   const off = (have: number, is: number, spread: number) => ((have - is) / spread) ** 2 / 2
+  // the picture's own doubt, and what makers' widths differ by
+  const spread = ({ low, high }: Doubted, b: Blade) => Math.hypot((high - low) / 2, MAKERS * b.width)
+  const known = (read.pxPerTooth ?? 0) > 25 ? 4.2 : 2.6
   const scored = catalogue.map((b) => {
-    let cost = off(Math.log(tpi), Math.log(countedTpi(b)), PITCH) + off(read.width.value, b.width, 0.035 + 0.025 * b.width)
-    if (read.widthWithoutTeeth && !turnsAnywhere(b)) cost += off(read.widthWithoutTeeth.value, netWidth(b), 0.05 + 0.035 * b.width)
+    let cost = off(Math.log(tpi), Math.log(countedTpi(b)), PITCH) + off(read.width.value, b.width, spread(read.width, b))
+    if (read.widthWithoutTeeth && !turnsAnywhere(b))
+      cost += off(read.widthWithoutTeeth.value, netWidth(b), spread(read.widthWithoutTeeth, b) + DEPTH * b.width)
     cost += off(read.length.value, b.length, 6) / 3
     const pattern = seenAs(b)
-    if (read.pattern !== 'unknown' && read.pattern !== pattern) cost += 2.6
+    if (read.pattern !== 'unknown' && read.pattern !== pattern) cost += known
     const turned = b.reverseZone > 0
     if (read.reverse === null && turned) cost += 2.5
     if (read.reverse && !turned) cost += 2.5
@@ -357,6 +366,8 @@ function candidatesFor(read: BladeRead, catalogue: readonly Blade[]): { id: stri
 export function seenAs({ pattern }: Pick<Blade, 'pattern'>): SeenPattern {
   switch (pattern) {
     case 'reverse-skip':
+    // ground teeth stand as far apart as the punched ones they follow
+    case 'ground':
       return 'skip'
     case 'skip':
     case 'double':

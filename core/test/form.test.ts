@@ -326,3 +326,43 @@ describe('strokes drawn by both their edges', () => {
       expect(found(body), body).toBeUndefined()
   })
 })
+
+describe('a line that crosses itself', () => {
+  const styles = ['', 'fill="none" stroke="black" stroke-width="0.3"', 'fill-rule="evenodd"']
+  const told = (d: string, style: string) => {
+    const lines = svg(`<path d="${d}" ${style}/>`)
+    return form(lines, { reading: firstReading(lines, 0.1, unbounded), take: 'both', tolerance: 0.1 }, unbounded)
+  }
+  it('is told however it is painted, in loops of opposite ways too, and nothing of it is lost', () => {
+    for (const style of styles) {
+      // two loops of one size run opposite ways: together they have no area
+      const eight = told('M10 10L90 90L90 10L10 90Z', style)
+      expect(eight.notes.crossed, style).toBe(1)
+      expect(eight.rings.reduce((a, r) => a + Math.abs(signedArea(r.points)), 0)).toBeCloseTo(3200, 0)
+      expect(told('M50 5L79 95L2 40L98 40L21 95Z', style).notes.crossed, style).toBe(1)
+      expect(told('M10 10H90V90H10Z', style).notes.crossed).toBe(0)
+    }
+    // drawn there and back it is still a line, and no loop
+    expect(told('M10 10L50 60L90 20L50 60Z', styles[1]!).notes.crossed).toBe(0)
+  })
+  it('is told of any ring whose turns make more or less than one round, and of none that winds once about its middle', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 2, max: 5 }),
+        fc.integer({ min: 0, max: 2 }),
+        fc.double({ min: 0.05, max: 0.3, noNaN: true }),
+        (lobes, s, wave) => {
+          const at = (turns: number) =>
+            Array.from({ length: 160 }, (_, i) => {
+              const a = (2 * Math.PI * turns * i) / 160
+              const r = 30 * (1 + wave * Math.sin(((lobes * 2 + 1) * a) / turns))
+              return `${(50 + r * Math.cos(a)).toFixed(3)} ${(50 + r * Math.sin(a)).toFixed(3)}`
+            }).join('L')
+          expect(told(`M${at(1)}Z`, styles[s]!).notes.crossed).toBe(0)
+          expect(told(`M${at(2)}Z`, styles[s]!).notes.crossed).toBe(1)
+        },
+      ),
+      { numRuns: 25 },
+    )
+  })
+})

@@ -202,6 +202,11 @@ export function formWords(n: FormNotes, say: Say): string[] {
     ...some(n.faint, 'A faint shadow or highlight is left out.', '# faint shadows and highlights are left out.'),
     ...some(n.seams, 'A seam between shapes is closed.', '# seams between shapes are closed.'),
     ...(n.pieces ? [`${n.meeting} lines meet: they part it into ${n.pieces} pieces, and a line two of them share is sawn once.`] : []),
+    ...some(
+      n.crossed,
+      'A line crosses itself: its loops are taken as they enclose. Look whether that was meant.',
+      '# lines cross themselves: their loops are taken as they enclose. Look whether that was meant.',
+    ),
     ...(n.stray ? [`Ends that lead nowhere are left out, ${lengthWords(Math.round(n.stray * 10) / 10, say)} in all.`] : []),
   ]
 }

@@ -85,7 +85,8 @@ export function faces(strands: readonly Strand[], tolerance: number, effort: Eff
       if (first) {
         // two closed lines may only kiss; sides that lie along one another, and open ends, do meet
         const along = touches.some(([x, y]) => Math.hypot(x - first[0], y - first[1]) > 2 * SNAP)
-        if (!bothClosed || along) bind(s, r)
+        const through = s === r && touches.some(([x, y]) => passThrough(lines[s]!, k, m, x, y))
+        if (!bothClosed || along || through) bind(s, r)
         else touched.set(`${s},${r}`, [s, r])
         continue
       }
@@ -112,6 +113,29 @@ export function faces(strands: readonly Strand[], tolerance: number, effort: Eff
     return traced(of, net, effort)
   })
 }
+/** Whether a closed line that comes to a place by two of its sides goes through itself there, or only kisses. */
+function passThrough(line: readonly number[], i: number, j: number, x: number, y: number): boolean {
+  const n = line.length / 2
+  const at = (k: number) => [line[2 * ((k + n) % n)]!, line[2 * ((k + n) % n) + 1]!] as const
+  const here = ([px, py]: readonly [number, number]) => Math.hypot(px - x, py - y) <= SNAP
+  /** ways to where the line comes from and where it goes on to, past what lies in the place itself */
+  const ways = (side: number): [number, number] => {
+    let [back, on] = [side, side + 1]
+    while (here(at(back)) && side - back < n) back--
+    while (here(at(on)) && on - side < n) on++
+    return [at(back), at(on)].map(([px, py]) => Math.atan2(py - y, px - x)) as [number, number]
+  }
+  const [from, to] = ways(i)
+  const turn = (a: number) => (((a - from) % ROUND) + ROUND) % ROUND
+  const [u, v] = ways(j).map(turn)
+  const between = turn(to)
+  return (
+    (u! > NEARLY && u! < between - NEARLY) !== (v! > NEARLY && v! < between - NEARLY) &&
+    [u!, v!].every((a) => Math.abs(a - between) > NEARLY && a > NEARLY && a < ROUND - NEARLY)
+  )
+}
+const ROUND = 2 * Math.PI
+const NEARLY = 1e-6 // rad within which two ways are one
 const PIECE = 600 // steps a piece of a net counts for
 const SIDE = 150 // and a side that is listed, sorted and listed again
 

@@ -216,6 +216,8 @@ export interface FormNotes {
   pieces: number
   meeting: number
   stray: number
+  /** closed lines that cross themselves */
+  crossed: number
 }
 export interface Formed extends Omit<Joined, 'rings'> {
   rings: Loop[]
@@ -230,7 +232,7 @@ export function form(lines: readonly DrawnLine[], how: How, effort: Effort): For
   return how.reading === 'lines' ? sawn(lines, how, effort) : areas(lines, how.reading, effort)
 }
 
-const noNotes: FormNotes = { frames: 0, faint: 0, off: 0, seams: 0, pieces: 0, meeting: 0, stray: 0 }
+const noNotes: FormNotes = { frames: 0, faint: 0, off: 0, seams: 0, pieces: 0, meeting: 0, stray: 0, crossed: 0 }
 
 function areas(lines: readonly DrawnLine[], reading: Exclude<Reading, 'lines'>, effort: Effort): Formed {
   const p = painted(lines, effort)
@@ -242,7 +244,15 @@ function areas(lines: readonly DrawnLine[], reading: Exclude<Reading, 'lines'>, 
     if (meanWidth([path]) < SLIVER * p.size) seams++
     else rings.push({ points, layer: '', at: '' })
   }
-  return { rings, loose: [], mended: { joined: 0, closed: 0, widest: 0, repeated: 0 }, notes: { ...noNotes, ...p.left, seams } }
+  const notes = { ...noNotes, ...p.left, seams, crossed: crossedIn(lines, effort) }
+  return { rings, loose: [], mended: { joined: 0, closed: 0, widest: 0, repeated: 0 }, notes }
+}
+const LOOKED = [60, 4000] as const // lines, and points of one, up to which each is held against itself: clip-art of more is painted, not drawn
+/** How many closed lines of a plain drawing cross themselves: painted, the loops they make are taken as one shape. */
+function crossedIn(lines: readonly DrawnLine[], effort: Effort): number {
+  const closed = lines.filter((l) => l.closed && l.points.length / 2 <= LOOKED[1])
+  if (lines.length > LOOKED[0]) return 0
+  return closed.filter((l) => faces([{ points: l.points, closed: true }], 0, effort).some((t) => t.faces.length > 1)).length
 }
 
 /** Lines that are drawn to be sawn, and how many are no part of it; where nothing else is, they are. */
@@ -269,7 +279,8 @@ function sawn(lines: readonly DrawnLine[], { take, tolerance }: How, effort: Eff
   tangles.forEach((t, of) => {
     const first = strands[t.of[0]!]!
     const { layer, at } = first
-    notes.meeting += t.of.length
+    if (t.of.length === 1 && strands[t.of[0]!]!.closed) notes.crossed++
+    else notes.meeting += t.of.length
     if (t.stray > tolerance) notes.stray += t.stray
     if (!t.faces.length) {
       loose.push(...t.of.map((i) => joined.loose[i - joined.rings.length]!).filter(Boolean))

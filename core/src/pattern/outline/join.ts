@@ -1,5 +1,5 @@
 import { lineLength, type DrawnLine, type Drawing, type Points } from '../read/index.js'
-import { boxOf, distanceTo, signedArea } from './ring.js'
+import { boxOf, distanceTo, segmentDistance2, signedArea } from './ring.js'
 
 /** A line left open: it bounds nothing, so nothing falls. */
 export interface Loose {
@@ -64,9 +64,8 @@ export function join(lines: readonly DrawnLine[], take: Take, tolerance: number)
   }
   const once = new Map<string, Joined['rings'][number]>()
   for (const r of rings) {
-    // a sliver with no room in it is a line drawn there and back
-    const area = Math.abs(signedArea(r.points))
-    if (area < 1e-6) {
+    // a sliver with no room in it is a line drawn there and back; loops of opposite ways have no area together either
+    if (Math.abs(signedArea(r.points)) < 1e-6 && thereAndBack(r.points)) {
       loose.push({ points: r.points, gap: 0, at: r.at })
       continue
     }
@@ -77,6 +76,22 @@ export function join(lines: readonly DrawnLine[], take: Take, tolerance: number)
   return { rings: onceDrawn([...once.values()], tolerance, mended), loose, mended }
 }
 
+const LOOKED = 2000 // points up to which a line's sides are held against one another
+/** Whether every side of a ring has another lying on it. */
+function thereAndBack(p: Points): boolean {
+  if (p.length / 2 > LOOKED) return true
+  const near = { x: 0, y: 0 }
+  const side = (i: number) => [p[i]!, p[i + 1]!, p[(i + 2) % p.length]!, p[(i + 3) % p.length]!] as const
+  for (let i = 0; i < p.length; i += 2) {
+    const [ax, ay, bx, by] = side(i)
+    // off the middle, where a crossing may lie
+    const [x, y] = [ax + 0.37 * (bx - ax), ay + 0.37 * (by - ay)]
+    let covered = Math.hypot(bx - ax, by - ay) < SAME
+    for (let k = 0; k < p.length && !covered; k += 2) covered = k !== i && segmentDistance2(x, y, ...side(k), near) < SAME * SAME
+    if (!covered) return false
+  }
+  return true
+}
 const TRIES = 48 // places of a ring held against another that may be the same
 
 /** Rings but for those drawn again within the tolerance of one before them: the same line traced twice. */

@@ -365,8 +365,8 @@ function candidatesFor(read: BladeRead, catalogue: readonly Blade[]): { id: stri
 /** How a catalogue's pattern looks in a picture. */
 export function seenAs({ pattern }: Pick<Blade, 'pattern'>): SeenPattern {
   switch (pattern) {
-    case 'reverse-skip':
     // ground teeth stand as far apart as the punched ones they follow
+    case 'reverse-skip':
     case 'ground':
       return 'skip'
     case 'skip':

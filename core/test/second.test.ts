@@ -1,5 +1,6 @@
 import { describe, expect, it, test } from 'vitest'
 import {
+  type Saw,
   bladeById,
   blades,
   bowAllowed,
@@ -229,10 +230,11 @@ describe('habit, holders, words', () => {
     }
     expect(moved / cases.length).toBeLessThan(0.25)
   })
-  it('only holders made for it take a pinned blade a quarter turned', () => {
+  it('only holders made for it take a pinned blade a quarter turned; plain ends are twisted in any', () => {
     const [plain, pinned] = [no5, bladeById('pinned-standard-fine')!]
-    expect([turnsQuarter(sawById('scroll-both')!, pinned), turnsQuarter(sawById('scroll-both')!, plain)]).toEqual([true, false])
-    expect(turnsQuarter(sawById('scroll-plain')!, plain)).toBe(false)
+    const fixed = { ...sawById('scroll-both')!, quarterTurn: false } as Saw
+    expect([turnsQuarter(sawById('scroll-both')!, pinned), turnsQuarter(fixed, pinned)]).toEqual([true, false])
+    expect(turnsQuarter(fixed, plain)).toBe(true)
   })
   it('a window says which sizes go freely and which at a price', () => {
     expect(windowHeading(sizeWindow(job('pear', 9, 'scroll-plain', { radius: 2.6 }), 'scroll-reverse-skip'))).toMatch(

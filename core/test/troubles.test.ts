@@ -118,7 +118,12 @@ const cases: [TroubleKind, Case, RegExp][] = [
   [
     'swing',
     { body: '<rect x="5" y="5" width="890" height="690"/>', size: [900, 700] },
-    /^The outline runs into the .* \| The board reaches [\d.]+ mm behind the blade; this saw has \d+ mm/,
+    /^The outline: turn the blade a quarter \| Fed straight ahead .* stands at \d+ mm\. .* plain ends are twisted/,
+  ],
+  [
+    'swing',
+    { body: '<rect x="5" y="5" width="1290" height="1190"/><rect x="630" y="590" width="30" height="30"/>', size: [1300, 1200] },
+    /^Opening 1 runs into the .* \| The board reaches [\d.]+ mm behind the blade; this saw has \d+ mm/,
   ],
   [
     'rough',

@@ -98,6 +98,11 @@ export function troubleWords(g: TroubleGroup, found: Reckoning, job: Job, blade:
             : `${name} rounds ${r(worst.need)} at best. Pivot there, take a smaller blade, or redraw it.`,
       }
     case 'swing':
+      if (found.rings[worst.rings[0]!]!.swing.facing !== 'ahead' && worst.state === 'near')
+        return {
+          head: `${who}: turn the blade a quarter`,
+          text: `Fed straight ahead the board would strike the ${profileOf(job.saw).nouns.behind}, which stands at ${mm(worst.have)}. Fed from the side it swings clear${blade.end === 'plain' ? '; plain ends are twisted a quarter with pliers, both alike' : ''}.`,
+        }
       if (worst.need < worst.have)
         return {
           head: `The board swings ${mm(worst.have - worst.need)} clear of the ${profileOf(job.saw).nouns.behind}`,
@@ -108,15 +113,10 @@ export function troubleWords(g: TroubleGroup, found: Reckoning, job: Job, blade:
           head: `${who}: saw ${many ? 'them' : 'it'} both ways from the start`,
           text: `All the way round one way the board would reach ${mm(worst.need)} behind the blade, and the ${profileOf(job.saw).nouns.behind} stands at ${mm(worst.have)}. Where it strikes, the line is free from its other end.`,
         }
-      return worst.state === 'near'
-        ? {
-            head: `${who}: turn the blade a quarter`,
-            text: `The board would reach ${mm(worst.need)} behind the blade, and the ${profileOf(job.saw).nouns.behind} stands at ${mm(worst.have)}. Fed from the side it swings clear${blade.end === 'plain' ? '; plain ends are twisted a quarter with pliers, both alike' : ''}.`,
-          }
-        : {
-            head: `${who} ${many ? 'run' : 'runs'} into the ${profileOf(job.saw).nouns.behind}`,
-            text: `The board reaches ${mm(worst.need)} behind the blade; this saw has ${mm(worst.have)}. Cut the board smaller, use a blade that needs no turning, or a deeper saw.`,
-          }
+      return {
+        head: `${who} ${many ? 'run' : 'runs'} into the ${profileOf(job.saw).nouns.behind}`,
+        text: `The board reaches ${mm(worst.need)} behind the blade; this saw has ${mm(worst.have)}. Cut the board smaller, use a blade that needs no turning, or a deeper saw.`,
+      }
     case 'web':
       return {
         head:

@@ -65,16 +65,20 @@ export function swingOf(ring: Points, hull: Points, arm: Arm, heads: { anywhere?
   const directions: Direction[] = ['clockwise', 'counter']
   for (const d of directions) look('ahead', d)
   let best: [Facing, Direction] = ['ahead', blocked.ahead.counter < blocked.ahead.clockwise ? 'counter' : 'clockwise']
-  // turning the blade costs a refit, so it is looked at only where the plain way is blocked
-  if (blocked.ahead[best[1]] > 0 && heads.quarter)
+  /** what is blocked one way round is clear the other */
+  const eitherWay = (facing: Facing): boolean => {
+    const [one, other] = directions.map((d) => reaches.get(facing + d)!) as [Float64Array, Float64Array]
+    return one.every((r, i) => Math.min(r, other[i]!) < arm.throat)
+  }
+  // turning the blade costs a refit, so it is looked at only where the plain way is blocked from both ends
+  if (blocked.ahead[best[1]] > 0 && heads.quarter && !eitherWay('ahead'))
     for (const f of ['left', 'right'] as const)
       for (const d of directions) {
         look(f, d)
         if (blocked[f][d] < blocked[best[0]][best[1]] - 1e-9) best = [f, d]
       }
   const list = reaches.get(best[0] + best[1])!
-  const other = reaches.get(best[0] + (best[1] === 'counter' ? 'clockwise' : 'counter'))!
-  const bothWays = list.some((r) => r >= arm.throat) && list.every((r, i) => Math.min(r, other[i]!) < arm.throat)
+  const bothWays = blocked[best[0]][best[1]] > 0 && eitherWay(best[0])
   const stretches: Swing['stretches'] = []
   places.forEach((s, i) => {
     if (list[i]! < arm.throat) return

@@ -242,6 +242,8 @@ function through(
   to?: [number, number],
 ): void {
   const apart = given.filter((p, i) => i === 0 || Math.hypot(p.x - given[i - 1]!.x, p.y - given[i - 1]!.y) > 1e-9)
+  // a closed one may say its first point again at its end
+  if (closed && apart.length > 2 && Math.hypot(apart.at(-1)!.x - apart[0]!.x, apart.at(-1)!.y - apart[0]!.y) <= 1e-9) apart.pop()
   // a closed one goes on round far enough that its seam lies within
   const wrap = closed ? Math.min(apart.length, 8) : 0
   const p = [...(wrap ? apart.slice(-wrap) : []), ...apart, ...(wrap ? apart.slice(0, wrap + 1) : [])]

@@ -155,8 +155,9 @@ const THIN = 1.5 // mm; thicker is no veneer
 const STOUT = 12 // mm; thinner stock has no tenons, laps or housings: those start in a rail of the usual thickness
 /** What a new joint of each kind starts from, in boards of this thickness, mm. */
 export function plainJoint(kind: JointKind, thickness = 10): JointSpec {
-  const rail = thickness >= STOUT ? thickness : 20
-  const third = Math.round(rail / 3)
+  const stout = (usual: number) => (thickness >= STOUT ? thickness : usual)
+  const [rail, shelf] = [stout(20), stout(18)]
+  const third = (of: number) => Math.round(of / 3)
   switch (kind) {
     case 'dovetail':
       return {
@@ -172,9 +173,9 @@ export function plainJoint(kind: JointKind, thickness = 10): JointSpec {
         corners: 4,
       }
     case 'tenon':
-      return { kind, width: 45, thickness: rail, tenon: third, length: 40, edge: 6, through: false, joints: 4 }
+      return { kind, width: 45, thickness: rail, tenon: third(rail), length: 40, edge: 6, through: false, joints: 4 }
     case 'housing':
-      return { kind, width: 180, thickness: rail, depth: third, shelf: rail, joints: 2 }
+      return { kind, width: 180, thickness: shelf, depth: third(shelf), shelf, joints: 2 }
     case 'half-lap':
       return { kind, width: 45, thickness: rail, other: 45, at: 'end', joints: 4 }
     case 'mitre':

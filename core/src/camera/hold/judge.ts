@@ -10,7 +10,7 @@ export interface Slip {
   into: 'kept' | 'waste'
 }
 const SLIPPED = 0.34 // mm beside the line's own course from which it is a slip: half a kerf of a fine blade
-const SLIPPED_BY_WALL = 0.55
+const BY_WALL = 0.65 // of the wall seen there: its foot and the face are taken for one another by about as much; tuned on pictures of bench/camera
 const COURSE = 9 // mm either side that make the course a slip stands out of
 
 /** Slips of one ring: where the saw leaves its own course, clearly and for a little way. */
@@ -37,7 +37,7 @@ export function slipsOf(
   if (all.length < 12) return []
   const usual = 3.2 * 1.48 * quantile(all.map(Math.abs), 0.5)
   // where a wall begins to be seen, its foot and the face are easily taken for one another
-  const leastAt = (i: number) => Math.max(usual, wall[i]! > 0.04 ? SLIPPED_BY_WALL : SLIPPED)
+  const leastAt = (i: number) => Math.max(usual, SLIPPED + BY_WALL * wall[i]!)
   const out: Slip[] = []
   const used = new Uint8Array(n)
   const order = Array.from({ length: n }, (_, i) => i)

@@ -9,6 +9,7 @@ import {
   reachBehind,
   saws,
   setUp,
+  shortenedTo,
   setUpWords,
   waysOut,
   type SawnBoard,
@@ -35,12 +36,12 @@ describe('a board past the arm', () => {
   })
   it('is shortened to the longest that goes, and one more would not', () => {
     const board = { length: 900, width: 150, from: 420, to: 480 }
-    const { round, 'both-ways': ends } = boardReach(board, arm).shorten
+    const [round, ends] = (['round', 'both-ways'] as const).map((way) => shortenedTo(board, arm, way))
     expect(boardReach({ ...board, length: ends! }, arm).way).toBe('both-ways')
     // the end before the stretch cannot be sawn off for it
     expect(round).toBeUndefined()
     const near = { ...board, from: 300, to: 340 }
-    const most = boardReach(near, arm).shorten.round!
+    const most = shortenedTo(near, arm, 'round')!
     for (const more of [0, 2]) expect(boardReach({ ...near, length: most + more }, arm).way === 'round').toBe(!more)
   })
   it('stops what cannot pass, is opened by a shorter board, and is nothing to a blade that need not turn', () => {

@@ -1,6 +1,6 @@
 import { bisect } from '../number/index.js'
 import { blades as catalogue, startingHole, turnRadius, type Blade } from '../blade/index.js'
-import { boardReach, isHandFrame, type LimitId, turnForClearance, type Saw } from '../saw/index.js'
+import { isHandFrame, type LimitId, shortenedTo, turnForClearance, type Saw } from '../saw/index.js'
 import { crossing, scaled } from '../stock/index.js'
 import { drawnRadius, drawnWeb, finishes, heights, recut, type Cut, type Job } from '../job/index.js'
 import { limitById, limitsOf, passesUsable, usable } from './limit.js'
@@ -200,7 +200,7 @@ const changes: readonly Change[] = [
     cures: 'swing',
     apply(job) {
       const { board } = job.cut
-      const to = board && boardReach(board, job.saw).shorten['both-ways']
+      const to = board && shortenedTo(board, job.saw, 'both-ways')
       return to === undefined ? undefined : { job: withCut(job, { board: { ...board!, length: to } }), from: board!.length, to }
     },
   },

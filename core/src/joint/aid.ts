@@ -34,6 +34,8 @@ const up = (x: number, to = 5) => Math.ceil(x / to) * to
 const BED = 18 // mm of ply or board a bench aid is made of
 const CASE = 8 // mm of the sides of a case
 const HANDLE = { length: 130, width: 30, tall: 120 } // mm of a saw's handle; estimates
+/** Thickness of the board an aid is made of where none is said, mm. */
+export const usualBed = (kind: AidKind): number => (kind === 'saw-case' ? CASE : BED)
 const PLAY = 4 // mm about a saw in its case
 const GRIP = 40 // mm of hook over the bench's edge
 const WING = 40 // mm left beyond the stop, for the saw to run out on
@@ -41,7 +43,7 @@ const WING = 40 // mm left beyond the stop, for the saw to run out on
 function partsOf(kind: AidKind, f: AidFor): AidPart[] {
   const long = up(Math.max(150, f.work + WING + 60))
   const across = up(Math.max(150, f.saw.length * 0.6))
-  const bed = f.bed ?? (kind === 'saw-case' ? CASE : BED)
+  const bed = f.bed ?? usualBed(kind)
   switch (kind) {
     case 'hook-push':
     case 'hook-pull':

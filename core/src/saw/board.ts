@@ -21,8 +21,6 @@ export interface Arm {
 export interface BoardReach extends Record<BoardWay, number> {
   /** the gentlest way that goes; undefined where none does */
   way?: BoardWay
-  /** longest at which it turns right round, and at which lines from both ends are enough; absent where it does already, or its width alone is too much */
-  shorten: Partial<Record<'round' | 'both-ways', number>>
 }
 
 /**
@@ -80,14 +78,17 @@ function reaches(board: SawnBoard, armHalfWidth: number): Record<BoardWay, numbe
   return worst
 }
 
-/** Shortest length, to a millimeter, is the sawn stretch itself; lengthened while it still goes. */
-function longest(board: SawnBoard, goes: (board: SawnBoard) => boolean): number | undefined {
-  const at = (length: number) => goes({ ...board, length })
+/**
+ * The longest, to a millimeter, that a board may be for a way to go; the stretch that is sawn stays. Undefined where it
+ * goes as it is, or its width or its place alone is too much.
+ */
+export function shortenedTo(board: SawnBoard, arm: Arm, way: BoardWay): number | undefined {
+  const goes = (length: number) => reaches({ ...board, length }, arm.armHalfWidth)[way] < arm.throat
   let [fits, fails] = [Math.ceil(board.to), board.length]
-  if (fits >= fails || !at(fits)) return undefined
+  if (fits >= fails || goes(fails) || !goes(fits)) return undefined
   while (fails - fits > 1) {
     const middle = (fits + fails) / 2
-    if (at(middle)) fits = middle
+    if (goes(middle)) fits = middle
     else fails = middle
   }
   return Math.floor(fits)
@@ -105,16 +106,7 @@ export function boardReach(board: SawnBoard, arm: Arm): BoardReach {
   const before = found.get(key)
   if (before) return before
   const worst = reaches(board, arm.armHalfWidth)
-  const goes = (way: BoardWay) => (b: SawnBoard) => reaches(b, arm.armHalfWidth)[way] < arm.throat
-  const way = boardWays.find((w) => worst[w] < arm.throat)
-  const made: BoardReach = {
-    ...worst,
-    way,
-    shorten: {
-      ...(way !== 'round' && { round: longest(board, goes('round')) }),
-      ...(way !== 'round' && way !== 'both-ways' && { 'both-ways': longest(board, goes('both-ways')) }),
-    },
-  }
+  const made: BoardReach = { ...worst, way: boardWays.find((w) => worst[w] < arm.throat) }
   found.set(key, made)
   return made
 }

@@ -45,7 +45,7 @@ export const useJoint = defineStore('joint', () => {
   const keep = () => put({})
   /** A board sawn another way begins with what such a cut begins with. */
   const recut = (cut: BoardCut['cut']) => {
-    if (spec.value.kind === 'board') put(recutBoard(spec.value, cut) as unknown as Record<string, unknown>)
+    if (spec.value.kind === 'board') put({ ...recutBoard(spec.value, cut) })
   }
   const take = (kind: JointKind) => jobs.edit((t) => ({ ...t, joint: plainJoint(kind, thickness.value) }), 'joint')
   const material = (id: string) => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
 import { aidNames, aidWords, bladeById, lengthWords, partNames, type Blade } from '@green-pitch/core'
-import { aidKinds, benchAid, type AidKind } from '@green-pitch/core/joint'
+import { aidKinds, benchAid, usualBed, type AidKind } from '@green-pitch/core/joint'
 import { useJoint } from '../../store/joint'
 import { useJob } from '../../store/job'
 import { useSettings } from '../../store/settings'
@@ -66,7 +66,7 @@ const put = (key: keyof typeof made) => (v: FieldValue) => {
       />
       <Figure
         v-if="holdsWork || kind === 'saw-case'"
-        :field="{ key: 'bed', label: 'Made of board', as: 'length', none: kind === 'saw-case' ? '8 mm' : '18 mm' }"
+        :field="{ key: 'bed', label: 'Made of board', as: 'length', none: mm(usualBed(kind)) }"
         :value="made.bed"
         @change="put('bed')($event)"
       />

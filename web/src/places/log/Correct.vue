@@ -1,20 +1,18 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { computed, ref } from 'vue'
 import type { CutOutcome } from '@green-pitch/core'
 import type { LogRecord } from '../../data/records'
 import { useJob } from '../../store/job'
 import { usePattern } from '../../store/pattern'
 import { useShop } from '../../store/shop'
 import { typed } from '../../ui/outcome'
+import HoldOffer from '../../ui/HoldOffer.vue'
 import OutcomeDialog from '../../ui/OutcomeDialog.vue'
 
 /** What a logged cut came to, put right afterwards; what was estimated of it stays. */
 const props = defineProps<{ entry: LogRecord }>()
 defineEmits<{ close: [] }>()
 const shop = useShop()
-// pictures, their worker and their words come when somebody asks for them
-const HoldPiece = defineAsyncComponent(() => import('../../ui/HoldPiece.vue'))
-const holding = ref(false)
 const dialog = ref<InstanceType<typeof OutcomeDialog>>()
 const jobs = useJob()
 const pattern = usePattern()
@@ -34,15 +32,6 @@ const keep = (how: CutOutcome) => shop.keepLog({ ...props.entry, ...how })
     ok="Keep it so"
     :keep="keep"
     @close="$emit('close')"
-    ><template v-if="inHand" #more
-      ><HoldPiece v-if="holding" @held="(held) => dialog?.put({ held })" /><button
-        v-else
-        type="button"
-        class="act plain"
-        @click="holding = true"
-      >
-        Hold the piece against the line of {{ jobs.name }}
-      </button></template
-    ></OutcomeDialog
-  >
+    ><template v-if="inHand" #more><HoldOffer :line="`the line of ${jobs.name}`" @held="(held) => dialog?.put({ held })" /></template
+  ></OutcomeDialog>
 </template>

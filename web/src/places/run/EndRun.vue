@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { minutesWords, type CutOutcome } from '@green-pitch/core'
 import { useAnswer } from '../../store/answer'
 import { useJob } from '../../store/job'
 import { useRun } from '../../store/run'
 import { useTrouble } from '../../store/trouble'
 import { gradesExpected, type Outcome } from '../../ui/outcome'
+import HoldOffer from '../../ui/HoldOffer.vue'
 import OutcomeDialog from '../../ui/OutcomeDialog.vue'
 
 /** The run's end: how it came out; times and blades are known already. */
@@ -27,9 +28,6 @@ const about = computed(() => {
   const silent = gaps ? `Nothing was pressed for over 20 min ${gaps === 1 ? 'once' : `${gaps} times`}, counted as 20 min. ` : ''
   return `Estimated ${minutesWords(run.record?.total ?? 0)}. ${silent}Correct what the clock or the presses have wrong.`
 })
-// pictures, their worker and their words come when somebody asks for them
-const HoldPiece = defineAsyncComponent(() => import('../../ui/HoldPiece.vue'))
-const holding = ref(false)
 const dialog = ref<InstanceType<typeof OutcomeDialog>>()
 const plate = run.inHand.saw.blade.plate !== undefined
 async function keep(how: CutOutcome) {
@@ -53,17 +51,8 @@ async function keep(how: CutOutcome) {
     ok="Write to the log"
     :keep="keep"
     @close="$emit('close')"
-    ><template v-if="!run.record?.of" #more
-      ><HoldPiece v-if="holding" @held="(held) => dialog?.put({ held })" /><button
-        v-else
-        type="button"
-        class="act plain"
-        @click="holding = true"
-      >
-        Hold the piece against its line
-      </button></template
-    ></OutcomeDialog
-  >
+    ><template v-if="!run.record?.of" #more><HoldOffer @held="(held) => dialog?.put({ held })" /></template
+  ></OutcomeDialog>
 </template>
 
 <style scoped>

@@ -13,6 +13,19 @@ console.table(
     'cost, s': (r.cost / count).toFixed(0),
     'of a list by commonness': (r.cost / r.list).toFixed(2),
     'of the printed list': (r.cost / r.print).toFixed(2),
+    'of the best list printable': (r.cost / r.best).toFixed(2),
     'on the wrong saw': r.impossible,
   })),
+)
+console.table(
+  rows.flatMap((r, i) =>
+    Object.entries(r.kinds).map(([kind, k]) => ({
+      seed: i + 1,
+      kind,
+      faults: k.faults,
+      'among the first three': `${((100 * k.firstThree) / k.faults).toFixed(0)} %`,
+      'of the printed list': (k.cost / k.print).toFixed(2),
+      'of the best list printable': (k.cost / k.best).toFixed(2),
+    })),
+  ),
 )

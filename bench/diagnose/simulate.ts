@@ -39,6 +39,10 @@ export interface Tally {
   cost: number
   list: number
   print: number
+  /** the best list that could be printed for the sign and the kind of saw, by somebody who knows this truth */
+  best: number
+  /** cost against the best and the usual printed list, by kind of saw */
+  kinds: Record<string, { faults: number; cost: number; print: number; best: number; firstThree: number }>
   /** never a cause that this ticket rules out */
   impossible: number
 }
@@ -77,7 +81,19 @@ export function simulate(count: number, seed: number): Tally {
     let left = random() * xs.reduce((s, x) => s + weight(x), 0)
     return xs.find((x) => (left -= weight(x)) < 0) ?? xs.at(-1)!
   }
-  const tally: Tally = { faults: 0, firstThree: 0, three: 0, five: 0, threeCures: 0, cost: 0, list: 0, print: 0, impossible: 0 }
+  const tally: Tally = {
+    faults: 0,
+    firstThree: 0,
+    three: 0,
+    five: 0,
+    threeCures: 0,
+    cost: 0,
+    list: 0,
+    print: 0,
+    best: 0,
+    kinds: {},
+    impossible: 0,
+  }
   while (tally.faults < count) {
     random = seeded(1000 * seed + tally.faults)
     const { job, blade } = jobs(random)
@@ -122,11 +138,11 @@ export function simulate(count: number, seed: number): Tally {
     tally.faults++
     const outcomes: Outcome[] = []
     const failed: CauseId[] = []
-    let [spent, steps, cures, cured] = [0, 0, 0, false]
+    let [spent, steps, cures, cured, named] = [0, 0, 0, false, false]
     for (; !cured && steps < 60;) {
       const d = diagnose({ ...asked, signs: told, outcomes, failed })
       if (!steps) {
-        if (d.causes.slice(0, 3).some((c) => c.id === fault.id)) tally.firstThree++
+        if (d.causes.slice(0, 3).some((c) => c.id === fault.id)) named = true
         if (d.causes.some((c) => ONLY[c.id] && !ONLY[c.id]!.includes(kind))) tally.impossible++
       }
       if (!d.next) break
@@ -155,7 +171,25 @@ export function simulate(count: number, seed: number): Tally {
       .map((t) => t.id)
     const list = printed[told[0]!]?.filter((id) => common.includes(id)) ?? []
     tally.list += down(common)
-    tally.print += down([...list, ...common.filter((id) => !list.includes(id))])
+    const print = down([...list, ...common.filter((id) => !list.includes(id))])
+    // shares over costs, as the cheapest order without asking is
+    const worth = (t: TrueFault) =>
+      (t.kinds[kind]! * (t.often.includes(told[0]!) ? OFTEN : t.now?.includes(told[0]!) ? NOW : STRAY)) / cureCost(job, t.id)
+    const best = down(
+      truths
+        .filter(can)
+        .sort((a, b) => worth(b) - worth(a))
+        .map((t) => t.id),
+    )
+    tally.print += print
+    tally.best += best
+    if (named) tally.firstThree++
+    const own = (tally.kinds[kind] ??= { faults: 0, cost: 0, print: 0, best: 0, firstThree: 0 })
+    own.faults++
+    own.cost += spent
+    own.print += print
+    own.best += best
+    own.firstThree += Number(named)
   }
   return tally
 }

@@ -1,6 +1,6 @@
 /**
  * How well a trial tells blades apart, on simulated judges: how often it calls a winner where all are alike, and how often the
- * true best is in its first group. `npm run bench:trial [trials]`.
+ * true best is in its first group, and whether the chance told of the leader comes true. `npm run bench:trial [trials]`.
  */
 import { rankTrial } from '../../core/src/index.js'
 import { simulate, type Judge } from './judge.js'
@@ -24,12 +24,14 @@ const cases: [string, Judge][] = [
   ['one apart, 2 blades, 3 repeats', { blades: 2, stocks: 1, repeats: 3, criteria: 7, apart: 1, agree: 0.5, ties: 0 }],
 ]
 for (const [name, judge] of cases) {
-  let [sure, inFirst, small] = [0, 0, 0]
+  let [sure, inFirst, small, told, led] = [0, 0, 0, 0, 0]
   const from = performance.now()
   for (let t = 0; t < TRIALS; t++) {
     const { design, orders, best } = simulate(judge, 500 + t)
     const r = rankTrial({ design, orders })
     const first = r.blades.filter((b) => b.group === 0)
+    told += r.blades[0]!.best
+    if (r.blades[0]!.id === best) led++
     if (r.blades.some((b) => b.best >= 0.95)) sure++
     if (first.some((b) => b.id === best)) inFirst++
     if (first.length < judge.blades / 2) small++
@@ -39,6 +41,7 @@ for (const [name, judge] of cases) {
     'sure winner': percent(sure / TRIALS),
     'best in first group': percent(inFirst / TRIALS),
     'first group under half': percent(small / TRIALS),
+    'leader is the best': judge.apart ? `${percent(told / TRIALS)} told, ${percent(led / TRIALS)}` : '',
     'ms a trial': ms.toFixed(0),
   }
 }

@@ -57,6 +57,14 @@ const told = (j: Job, id: string) =>
     .value.map((i) => setUpWords(i, j, say))
     .join('\n')
 
+describe('a jigsaw’s blade is taken for what it is made for', () => {
+  it('no flush blade where there is no wall; a narrow one that reaches through thick stock for a curve', () => {
+    expect(first(job('osb', 18, 'jigsaw-orbital', { ...straight, finish: 'rough', shows: 'both' }))!.blade.flush).toBeUndefined()
+    expect(first(job('oak', 30, 'jigsaw-orbital', { radius: 25 }))!.blade.width).toBeLessThan(7)
+    expect(first(job('beech', 40, 'jigsaw-orbital', { radius: 40 }))!.blade.width).toBeLessThan(7)
+  })
+})
+
 describe('blades and saws of every family as data', () => {
   it('has what the trade has, each fitting a saw of its own and no other', () => {
     const jigsaw = blades.filter((b) => b.series === 'jigsaw')

@@ -148,7 +148,7 @@ const NARROW = 0.1 // of score against a blade whose tension no hand keeps withi
 const MELTS = 0.06 // of score against each e-fold of teeth over so many in the work, where plastic softens at every stroke; estimates
 const FEW = 2.5
 const THROWN = 0.3 // of score: nobody plunges with such teeth who has others
-const MISPLACED = 0.15 // of score against a flush or veneer saw for other work; estimate
+const MISPLACED = 0.15 // of score against a flush or veneer saw, or a jigsaw's flush blade, for other work; estimate
 const VENEER = 1 // mm: thicker is no veneer
 const PRESSED = 0.08 // of score for one that must be pressed down with all a hand likes to give
 
@@ -178,9 +178,9 @@ const melting = ({ speed, blade }: Evaluation, { stock, cut }: Job): number =>
   speed.trouble === 'heat' && stock.material.cuts === 'plastic'
     ? MELTS * Math.max(0, Math.log(teethInWork(heights({ stock, cut }).longest, blade) / FEW))
     : 0
-/** A plate without set for what is neither flush nor veneer. */
-const misplaced = ({ plate }: Blade, { stock, cut }: Job): boolean => {
-  if (!plate) return false
+/** What is made to reach a wall, to lie flat on a face or to score veneer, where none of that is wanted. */
+const misplaced = ({ plate, flush }: Blade, { stock, cut }: Job): boolean => {
+  if (!plate) return flush === true && !cut.flush
   const veneer = heights({ stock, cut }).longest <= VENEER
   return plate.flush ? !cut.flush : plate.curved ? !veneer : false
 }

@@ -1,12 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { expect, kept, goneTest, part, pickMaterial, ranked, test } from './help'
+import { expect, goneTest, kept, openJob, part, pickMaterial, ranked, test } from './help'
 
-async function openJob(page: Page, name: string) {
-  await page.goto('/jobs')
-  await page.getByRole('button', { name, exact: true }).click()
-  await expect(page.getByRole('region', { name: 'Ticket' })).toBeVisible()
-}
 const close = (page: Page) => page.keyboard.press('Escape')
 
 test('brackets by jigsaw: another face shows, an opening in a panel, another kind of saw, the card', async ({ page }) => {

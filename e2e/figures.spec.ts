@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { grouped, seeded } from '../core/src/number/index.js'
-import { expect, openBench, rested, test, visit } from './help'
+import { expect, openBench, openJob, rested, test, visit } from './help'
 
 /** Every figure of a job in the page: its name, its job (the one in hand where none is said) and its value. */
 const figures = (page: Page, place: string, inHand: string) =>
@@ -34,6 +34,8 @@ async function walk(page: Page, id: string, places: readonly string[]): Promise<
 }
 
 test('no figure of a job is shown with two values: the demo’s jobs, in every place', async ({ page }) => {
+  // the chance of a day goes by the clock
+  await page.clock.setFixedTime('2026-12-01T12:00:00')
   await openBench(page)
   await visit(page, '/jobs')
   const names = await page.locator('button.name').allTextContents()
@@ -48,6 +50,15 @@ test('no figure of a job is shown with two values: the demo’s jobs, in every p
     const here = await walk(page, id, i % 2 ? ['/', '/pattern', '/run', '/jobs'] : ['/jobs', '/run', '/pattern', '/'])
     seen.push(...here)
   }
+  await openJob(page, 'Gull mobile, six off')
+  await page.locator('.fits').scrollIntoViewIfNeeded()
+  await expect(page.getByRole('link', { name: /Ready by/ })).toBeVisible()
+  seen.push(...(await figures(page, '/', 'demo-gull')))
+  await visit(page, '/week')
+  await expect(page.locator('[data-figure=chance]').first()).toBeVisible()
+  seen.push(...(await figures(page, '/week', '')))
+  const chances = seen.filter((s) => s.key.endsWith(': chance'))
+  expect(new Set(chances.map((s) => s.place)).size).toBeGreaterThan(1)
   // and what lies in the drawer, wherever it is counted
   const drawer: Seen = []
   for (const place of ['/drawer', '/drawer/kit', '/drawer/order']) {
@@ -61,6 +72,19 @@ test('no figure of a job is shown with two values: the demo’s jobs, in every p
   expect(shared.length).toBeGreaterThan(2 * names.length)
 })
 
+test('a joint’s minutes are those its run begins with', async ({ page }) => {
+  await openJob(page, 'Pear tea caddy, dovetails')
+  await visit(page, '/joints')
+  await expect(page.getByRole('button', { name: /^Saw it/ })).toBeVisible()
+  const id = await page.evaluate(() => (document.querySelector('[data-job]') as HTMLElement).dataset.job!)
+  const seen = await figures(page, '/joints', id)
+  await page.getByRole('button', { name: /^Saw it/ }).click()
+  await expect(page.getByText(/of sawing left/)).toBeVisible()
+  seen.push(...(await figures(page, '/run', id)))
+  expect(seen.filter((s) => s.key.endsWith('joint-sawing'))).toHaveLength(2)
+  expect(apart(seen)).toEqual([])
+})
+
 test('nor of jobs nobody foresaw', async ({ page }) => {
   const random = seeded(11)
   const pick = <T>(of: readonly T[]): T => of[Math.floor(random() * of.length)]!
@@ -69,6 +93,12 @@ test('nor of jobs nobody foresaw', async ({ page }) => {
   const seen: Seen = []
   const ids = new Set<string>()
   for (let i = 0; i < 20; i++) {
+    // the second half in inches
+    if (i === 10) {
+      await visit(page, '/')
+      await page.getByRole('button', { name: 'mm: units, change to inches' }).click()
+      await visit(page, '/jobs')
+    }
     const [saw, h, r] = pick([
       ['scroll-plain', 6, 3],
       ['scroll-plain', 19, 6],
@@ -80,7 +110,7 @@ test('nor of jobs nobody foresaw', async ({ page }) => {
     const cut = saw === 'hand-saws' ? 'straight' : pick(['pierced', 'outline'] as const)
     const query = new URLSearchParams({
       stock: saw === 'frame-70' ? 'brass' : pick(['oak', 'birch-ply', 'mdf', 'pear']),
-      form: 'board',
+      ...(saw.startsWith('scroll') && random() < 0.3 ? { form: 'stack', sheets: '3' } : { form: 'board' }),
       h: String(h),
       cut,
       ...(r && { r: String(r) }),

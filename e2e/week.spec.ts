@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test'
 import { expect, test, visit } from './help'
 
 const heading = (page: Page) => page.getByRole('heading', { level: 1 })
-const chance = (page: Page, id: string) => page.locator(`[data-figure="chance ${id}"]`)
+const chance = (page: Page, id: string) => page.locator(`[data-figure="chance"][data-of="${id}"]`)
 const told = async (page: Page, id: string) => Number(await chance(page, id).getAttribute('data-value'))
 /** The demo's week, begun on a Tuesday noon. */
 async function week(page: Page) {

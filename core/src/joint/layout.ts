@@ -30,6 +30,8 @@ export type JointTrouble =
 export interface CopedCut {
   job: Job
   blade?: Ranked
+  /** s of sawing; none where no blade does it */
+  seconds: number
 }
 
 export interface LayOut {
@@ -170,7 +172,8 @@ function copedOf(s: JointSpec, o: LayOutOptions): CopedCut | undefined {
         turn: s.kind === 'cope' ? 'worked' : 'pivot',
       },
     })
-    return { job, blade: rankBlades(job, { blades: o.blades, owned: o.owned, ownedFirst: o.ownedFirst }).value[0] }
+    const blade = rankBlades(job, { blades: o.blades, owned: o.owned, ownedFirst: o.ownedFirst }).value[0]
+    return { job, blade, seconds: blade ? length / blade.feed.value : 0 }
   }
   if (s.kind === 'cope') {
     const f = copeFigures(s)
@@ -198,7 +201,6 @@ export function layOut(spec: JointSpec, o: LayOutOptions): LayOut {
   const coped = copedOf(spec, o)
   const kerf = saw?.kerf ?? coped?.blade?.blade.kerf ?? 0.6
   const troubles = [...troublesOf(spec, kerf), ...cuts.filter((c) => !c.saw).map((cut): JointTrouble => ({ why: 'no-saw', cut }))]
-  const copedSeconds = coped?.blade ? coped.job.cut.length / coped.blade.feed.value : 0
   return {
     spec,
     views: viewsOf(spec, kerf),
@@ -207,7 +209,7 @@ export function layOut(spec: JointSpec, o: LayOutOptions): LayOut {
     ok: !troubles.some((t) => FORBIDS.has(t.why)),
     saw,
     kerf,
-    seconds: cuts.reduce((t, c) => t + c.seconds, 0) + copedSeconds,
+    seconds: cuts.reduce((t, c) => t + c.seconds, coped?.seconds ?? 0),
     coped,
   }
 }

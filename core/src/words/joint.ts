@@ -11,6 +11,7 @@ import {
   slicesTake,
   tenonCheek,
   type AidKind,
+  type CopedCut,
   type CutFound,
   type CutName,
   type Holding,
@@ -192,6 +193,8 @@ export interface Step {
   text: string
   /** the saw cut it is, as often as that is made; absent: bench work between cuts */
   cut?: CutFound
+  /** what the coping saw does of it */
+  coped?: CopedCut
 }
 
 /** Order of work: which cut, how held, which saw, how it starts. */
@@ -207,6 +210,7 @@ export function jointSteps(l: LayOut, say: Say): Step[] {
             text: coped
               ? `Coping saw, ${coped}, ${lengthWords(1, say)} above the line; chisel to it from both faces.`
               : 'Chisel, half from each face.',
+            coped: l.coped,
           }
         : { head: 'Waste between the tails.', text: 'Chisel, half from each face.' }
     steps.splice(2, 0, waste, {
@@ -240,6 +244,7 @@ export function jointSteps(l: LayOut, say: Say): Step[] {
       {
         head: 'Cope along the arris.',
         text: `${coped ? `${capital(coped)}` : 'No coping blade turns it: cut straight relief lines and pare.'}${coped ? `, molding flat, face up, the saw leant back ${degrees(f.back)}: ${degrees(f.least)} for the corner and the rest so that only the front touches.` : ''}`,
+        coped: l.coped,
       },
       { head: 'Straight bits last.', text: 'The flat fillets with a dovetail saw; try it against a scrap of the same molding.' },
     )
@@ -248,6 +253,7 @@ export function jointSteps(l: LayOut, say: Say): Step[] {
     steps.push({
       head: 'Waste.',
       text: coped ? `Coping saw, ${coped}, ${lengthWords(1, say)} above the line; chisel to it.` : 'Chisel from both faces.',
+      coped: l.coped,
     })
   return steps
 }
@@ -283,8 +289,10 @@ const startWords = (b: Blade) =>
 
 /** A whole joint as one thing after another: every cut by itself, and the bench work between. */
 export function atBench(l: LayOut, say: Say): AtBench[] {
-  return jointSteps(l, say).flatMap(({ head, text, cut }): AtBench[] => {
+  return jointSteps(l, say).flatMap(({ head, text, cut, coped }): AtBench[] => {
     const name = head.replace(/\.$/, '')
+    if (coped?.blade)
+      return [{ head: name, text, seconds: coped.seconds, length: coped.job.cut.length, with: { job: coped.job, saw: coped.blade } }]
     if (!cut) return [{ head: name, text, seconds: 0 }]
     const held = cutText(l, cut, say, true)
     const deep = `${lengthWords(Math.round(cut.depth * 10) / 10, say)} ${cut.through ? 'long' : 'deep'}`

@@ -51,7 +51,7 @@ export const testKindWords: Record<TestKind, string> = {
   zigzag: 'zigzag, 90° to 30°',
   spiral: 'tightening spiral',
   opening: 'small opening',
-  mitre: 'mitre',
+  mitre: 'miter',
 }
 
 /** What an arm of a trial is called: its blade, or the way its piece is laid. */

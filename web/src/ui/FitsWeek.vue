@@ -5,6 +5,7 @@ import { chanceState, chanceWords } from '@green-pitch/core'
 import { dayIn, dayName } from '../data/days'
 import { useJob } from '../store/job'
 import { useWeek } from '../store/week'
+import { figure } from './figure'
 import Mark from './Mark.vue'
 
 /** What the job in hand does to the week, in a line: its chance where a day was promised, else when it could be ready behind what was. */
@@ -35,7 +36,9 @@ const fits = computed(() => {
 
 <template>
   <span ref="line" class="fits">
-    <RouterLink v-if="fits" to="/week"><Mark :state="chanceState(fits.chance)" />{{ fits.text }}</RouterLink>
+    <RouterLink v-if="fits" to="/week" v-bind="order?.due ? figure('chance', fits.chance) : {}"
+      ><Mark :state="chanceState(fits.chance)" />{{ fits.text }}</RouterLink
+    >
     <RouterLink v-else-if="order" to="/week">Say by which day</RouterLink>
   </span>
 </template>

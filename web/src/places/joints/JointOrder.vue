@@ -5,6 +5,7 @@ import { jointSteps, sawFacts, tenonSchoolNames, tenonSchoolWords } from '@green
 import { useJoint } from '../../store/joint'
 import { useRun } from '../../store/run'
 import { useSettings } from '../../store/settings'
+import { figure } from '../../ui/figure'
 import Mark from '../../ui/Mark.vue'
 
 /** In what order it is sawn, what the saw makes of it, and the schools where they part. */
@@ -48,7 +49,9 @@ const facts = computed(() => sawFacts(found.value, settings.say))
       </ul>
     </template>
     <p class="more">
-      <button v-if="found.ok && cuts" class="act main" @click="sawIt">Saw it: {{ cuts === 1 ? '1 cut' : `${cuts} cuts` }}</button>
+      <button v-if="found.ok && cuts" class="act main" v-bind="figure('joint-sawing', found.seconds)" @click="sawIt">
+        Saw it: {{ cuts === 1 ? '1 cut' : `${cuts} cuts` }}
+      </button>
       <button v-for="c in found.cuts.slice(0, 1)" :key="c.name" class="act" @click="joint.toTicket(c.job)">
         Put this cut on the ticket
       </button>

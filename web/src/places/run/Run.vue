@@ -180,7 +180,7 @@ const changed = computed(() => run.stale || (run.underWay && steps.value && step
     <template v-else>
       <header>
         <h1>{{ finished ? 'All sawn' : spoken }}</h1>
-        <span class="soft"
+        <span class="soft" v-bind="run.record!.of === 'joint' ? figure('joint-sawing', run.record!.total) : {}"
           >{{ Math.min(state.at + 1, run.order.length) }} of {{ run.order.length }},
           {{ finished ? minutesWords(state.seconds) : `${minutesWords(progress.left)} of sawing left` }}</span
         >

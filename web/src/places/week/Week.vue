@@ -6,6 +6,7 @@ import { plainOrder, useWeek } from '../../store/week'
 import { useSettings } from '../../store/settings'
 import { useShop } from '../../store/shop'
 import WeekStrips from '../../draw/WeekStrips.vue'
+import { figure } from '../../ui/figure'
 import Mark from '../../ui/Mark.vue'
 
 const PiecePart = defineAsyncComponent(() => import('./PiecePart.vue'))
@@ -132,7 +133,7 @@ function keep() {
                 }}{{ p.late ? (p.late.p80 === undefined ? '; not within these evenings' : `; ${day(p.late.p80)} is 8 in 10`) : '' }}</span
               >
             </button>
-            <b :data-figure="`chance ${p.r.id}`" :data-value="p.chance">{{ p.chance === undefined ? '' : chanceWords(p.chance) }}</b>
+            <b v-bind="figure('chance', p.chance, p.r.id)">{{ p.chance === undefined ? '' : chanceWords(p.chance) }}</b>
           </li>
         </ul>
         <PiecePart v-if="selected" :key="selected" :id="selected" @quote="quoting = [selected]" />

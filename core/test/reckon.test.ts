@@ -326,7 +326,11 @@ describe('troubles, remedies and words', () => {
           const found = reckon(panel(shapes, 1.2), { ...given, job: j, blade: b })
           for (const s of speak(found, j, b, { unit, naming: 'size' })) expect(s).not.toMatch(/undefined|NaN|Infinity|\bnull\b|\[object/)
           expect(JSON.stringify(found)).not.toContain('null')
-          expect(openingRows(found)).toHaveLength(found.order.length)
+          const rows = openingRows(
+            found,
+            found.rings.map((_, i) => 10 * i),
+          )
+          expect(rows.map((r) => r.sawing_s)).toEqual(found.order.map((id) => 10 * id))
         },
       ),
       { numRuns: 60 },

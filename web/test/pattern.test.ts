@@ -39,7 +39,7 @@ describe('what the worker does', () => {
     expect(found.rings.filter((r) => r.ring.role === 'opening')).toHaveLength(openings)
     expect(box.maxX - box.minX).toBeCloseTo(width, 1)
     expect([looks.length, found.troubles.some((t) => t.kind === 'loose' || t.kind === 'crossing')]).toEqual([found.rings.length, false])
-    expect(patternWork.rows()).toHaveLength(found.order.length)
+    expect(patternWork.rows(found.rings.map(() => 60))).toHaveLength(found.order.length)
     expect(patternWork.write('dxf', name)).toContain('LWPOLYLINE')
   })
   test('twice the size, in copies: twice the width, as many times the openings; nothing closed is said by nothing', () => {

@@ -16,6 +16,7 @@ import {
   rankBlades,
   saws,
   sawById,
+  sawFacts,
   setUp,
   type Say,
 } from '@green-pitch/core'
@@ -187,6 +188,9 @@ describe('a lay-out sheet', () => {
         sound(pages, 11)
         expect(rule(pages[0]!, say.unit).length, kind).toBeGreaterThan(0)
         const words = pages.flatMap((p) => p.texts.map((t) => t.str)).join(' ')
+        // the paper says what the page says, strokes and minutes with it
+        const plain = (s: string) => s.replace(/["″“”'’]/g, '"').replace(/\s+/g, ' ')
+        for (const fact of sawFacts(found, say)) expect(plain(words), kind).toContain(plain(fact))
         const scale = words.includes('Full size') ? 1 : 1 / Number(/Drawn 1 : (\d+)/.exec(words)![1])
         const [view] = found.views
         if (!view) continue // nothing to draw of a veneer's cut

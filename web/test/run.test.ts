@@ -38,6 +38,8 @@ it('is where it was after a reload: the ring in hand, the blades used, what is d
     run.record!.predicted.reduce((a, b) => a + b, 0),
     6,
   )
+  // what each opening takes adds up to the bill, which one's own cuts have moved
+  expect(run.record!.total).toBeCloseTo(useAnswer().bill.atSaw.median, 6)
   await run.report('done')
   await run.report('broke')
   await run.report('done')

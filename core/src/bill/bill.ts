@@ -67,3 +67,21 @@ export function priceOf({ total, blades }: Pick<Bill, 'total' | 'blades'>, r: Ra
   const at = (seconds: number, used = 0) => (seconds / 3600) * r.hour + used * r.blade + r.stock + r.finish
   return { low: at(total.low, blades?.low), mid: at(total.median, blades?.mid), high: at(total.high, blades?.high) }
 }
+
+/** s of one ring of a drawing. */
+export interface RingTime {
+  sawing: number
+  threading: number
+}
+/**
+ * A bill's sawing and threading shared out among the rings of its drawing, as what each takes by its own lines: they add up to the bill.
+ * @param parts of each ring, before one's own cuts spoke
+ */
+export function sharedOut(bill: Pick<Bill, 'sawing' | 'threading'>, parts: readonly RingTime[]): RingTime[] {
+  const times = (key: keyof RingTime) => {
+    const all = parts.reduce((sum, p) => sum + p[key], 0)
+    return all > 0 ? bill[key].median / all : 1
+  }
+  const [sawing, threading] = [times('sawing'), times('threading')]
+  return parts.map((p) => ({ sawing: p.sawing * sawing, threading: p.threading * threading }))
+}

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { proxy } from 'comlink'
-import type { Blade } from '@green-pitch/core'
+import { sharedOut, threadingSeconds, type Blade } from '@green-pitch/core'
 import { noChoices, type Choices, type Drawing, type Reading, type ReckonGiven } from '@green-pitch/core/pattern'
 import { patternFrom } from '../data/patternFile'
 import { GEOMETRY, type PatternRecord, type Ticket } from '../data/records'
@@ -246,7 +246,20 @@ export const usePattern = defineStore('pattern', () => {
     return tooLarge || (['radius', 'web', 'length', 'openings'] as const).some((k) => Math.abs((c[k] ?? -1) - (t[k] ?? -1)) > 0.011)
   })
 
+  /** s of sawing and threading of each ring by its own lines, before one's own cuts spoke. */
+  const parts = computed(
+    () =>
+      found.value?.rings.map((r) => ({
+        sawing: r.cutting + r.plan.seconds,
+        threading: r.ring.role === 'opening' ? threadingSeconds(answer.job.saw) : 0,
+      })) ?? [],
+  )
+  /** The same as the bill has them in all: what every place tells of one opening. */
+  const spent = computed(() => sharedOut(answer.bill, parts.value))
+
   return {
+    parts,
+    spent,
     record,
     reckoned,
     tooLarge,

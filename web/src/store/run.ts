@@ -10,7 +10,6 @@ import {
   evaluate,
   jointSaid,
   sliceSteps,
-  threadingSeconds,
   type AtBench,
   type CutOutcome,
   type RunEvent,
@@ -55,9 +54,7 @@ export const useRun = defineStore('run', () => {
   async function begin() {
     const f = pattern.found
     if (!f) return
-    const { times } = answer.bill.evidence.own
-    const parts = partsOf(f)
-    const predicted = f.order.map((id) => parts[id]!.sawing * times.sawing + parts[id]!.threading * times.threading)
+    const predicted = f.order.map((id) => pattern.spent[id]!.sawing + pattern.spent[id]!.threading)
     const begun: RunRecord = {
       id: jobs.record.id,
       rev: 0,
@@ -134,13 +131,6 @@ export const useRun = defineStore('run', () => {
     }
     await row.change(() => begun)
     return true
-  }
-  /** s of sawing and threading predicted for each ring, before one's own cuts spoke. */
-  const partsOf = (f: NonNullable<typeof pattern.found>) => {
-    return f.rings.map((r) => ({
-      sawing: r.cutting + r.plan.seconds,
-      threading: r.ring.role === 'opening' ? threadingSeconds(answer.job.saw) : 0,
-    }))
   }
   async function report(what: RunEventKind, ring?: number, heard?: RunEvent['heard']) {
     const r = record.value
@@ -219,7 +209,7 @@ export const useRun = defineStore('run', () => {
     const f = pattern.found!
     const { low, median, high } = answer.bill.atSaw
     const remembered = answer.remembered({ median: r.total, low: (r.total * low) / median, high: (r.total * high) / median })
-    const parts = partsOf(f)
+    const { parts } = pattern
     const sum = (part: 'sawing' | 'threading') => r.order.reduce((t, id) => t + (parts[id]?.[part] ?? 0), 0)
     // what was heard of a ring is its sawing alone, without the hands between; what was pressed is both
     const heard = heardOf(r)

@@ -326,8 +326,8 @@ export function patternWorker() {
       const sheet = sheetOf(pattern, last)
       return kind === 'svg' ? writeSvg(sheet, title) : writeDxf(sheet)
     },
-    rows(): ReturnType<typeof openingRows> {
-      return last ? openingRows(last) : []
+    rows(sawing: number[]): ReturnType<typeof openingRows> {
+      return last ? openingRows(last, sawing) : []
     },
   }
 }

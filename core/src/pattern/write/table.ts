@@ -1,7 +1,10 @@
 import type { Reckoning } from '../estimate/index.js'
 
-/** One row an opening, in the order sawn; mm, mm² and s. Plain values, ready for a CSV writer. */
-export function openingRows(found: Reckoning): Record<string, string | number>[] {
+/**
+ * One row an opening, in the order sawn; mm, mm² and s. Plain values, ready for a CSV writer.
+ * @param sawing s of each ring
+ */
+export function openingRows(found: Reckoning, sawing: readonly number[]): Record<string, string | number>[] {
   const byId = new Map(found.rings.map((r) => [r.ring.id, r]))
   const round = (x: number | undefined): string | number => (x === undefined ? '' : Math.round(x * 100) / 100)
   return found.order.map((id, i) => {
@@ -19,7 +22,7 @@ export function openingRows(found: Reckoning): Record<string, string | number>[]
       hole_y_mm: round(r.hole?.hole.y),
       drill_mm: r.hole ? round(found.drill) : '',
       way_round: r.plan.direction,
-      sawing_s: Math.round(r.cutting + r.plan.seconds),
+      sawing_s: Math.round(sawing[id]!),
       blocked_mm: round(r.swing.blocked[r.swing.facing][r.plan.direction]),
       state: r.state,
     }

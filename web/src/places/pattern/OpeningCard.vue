@@ -24,7 +24,7 @@ const facts = computed(() => {
   const m = r.value.measure
   const area = say.value.unit === 'mm' ? `${Math.round(m.area)} mm²` : `${(m.area / 645.16).toFixed(2)} sq in`
   return [
-    `${mm(Math.round(m.length * 10) / 10)} round, ${area}, ${minutesWords(r.value.cutting + r.value.plan.seconds)} of sawing.`,
+    `${mm(Math.round(m.length * 10) / 10)} round, ${area}, ${minutesWords(pattern.spent[props.id]!.sawing)} of sawing.`,
     m.tightest.waste ? `Tightest inside ${roundWords(m.tightest.waste.radius, say.value)}` : '',
     m.tightest.kept ? `${m.tightest.waste ? 't' : 'T'}ightest outside ${roundWords(m.tightest.kept.radius, say.value)}` : '',
     m.corners.length ? `${m.corners.length} corner${m.corners.length > 1 ? 's' : ''}` : '',

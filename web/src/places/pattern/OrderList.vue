@@ -103,7 +103,7 @@ function key(e: KeyboardEvent) {
     >
       <li v-for="o in rows" :key="o.id" role="option" :aria-selected="o.id === selected" @click="emit('select', o.id)">
         <b class="mono">{{ o.n }}</b>
-        <span>{{ minutesWords(o.r.cutting + o.r.plan.seconds) }}</span>
+        <span>{{ minutesWords(pattern.spent[o.id]!.sawing) }}</span>
         <span class="soft">{{
           o.r.left
             ? `${Math.round(100 * (1 - shareLeft(o.r.measure, o.r.left)))} % sawn before`

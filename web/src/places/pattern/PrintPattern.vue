@@ -56,7 +56,10 @@ const save = (kind: 'svg' | 'dxf') =>
 const table = () =>
   guarded(async () => {
     const Papa = (await import('papaparse')).default
-    await saveFile(new Blob([Papa.unparse(await pattern.worker().rows())], { type: 'text/csv' }), `${stem()}-openings.csv`)
+    await saveFile(
+      new Blob([Papa.unparse(await pattern.worker().rows(pattern.spent.map((t) => t.sawing)))], { type: 'text/csv' }),
+      `${stem()}-openings.csv`,
+    )
   })
 </script>
 

@@ -13,6 +13,8 @@ const figures = (page: Page, place: string, inHand: string) =>
       })),
     [place, inHand],
   )
+/** The id of the job in hand. */
+const inHand = async (page: Page) => (await page.locator('[data-job]').first().getAttribute('data-job'))!
 type Seen = Awaited<ReturnType<typeof figures>>
 
 /** Names that were shown with more than one value, and where. */
@@ -46,7 +48,7 @@ test('no figure of a job is shown with two values: the demo’s jobs, in every p
     await page.getByRole('button', { name, exact: true }).click()
     await expect(page.getByRole('heading', { name: 'Bench' })).toBeAttached()
     await rested(page)
-    const id = await page.evaluate(() => (document.querySelector('[data-job]') as HTMLElement).dataset.job!)
+    const id = await inHand(page)
     const here = await walk(page, id, i % 2 ? ['/', '/pattern', '/run', '/jobs'] : ['/jobs', '/run', '/pattern', '/'])
     seen.push(...here)
   }
@@ -76,7 +78,7 @@ test('a joint’s minutes are those its run begins with', async ({ page }) => {
   await openJob(page, 'Pear tea caddy, dovetails')
   await visit(page, '/joints')
   await expect(page.getByRole('button', { name: /^Saw it/ })).toBeVisible()
-  const id = await page.evaluate(() => (document.querySelector('[data-job]') as HTMLElement).dataset.job!)
+  const id = await inHand(page)
   const seen = await figures(page, '/joints', id)
   await page.getByRole('button', { name: /^Saw it/ }).click()
   await expect(page.getByText(/of sawing left/)).toBeVisible()
@@ -123,7 +125,7 @@ test('nor of jobs nobody foresaw', async ({ page }) => {
     })
     // from another place, as one follows a link: the Bench takes it in as it opens
     await visit(page, `/?${query}`)
-    const id = await page.evaluate(() => (document.querySelector('[data-job]') as HTMLElement).dataset.job!)
+    const id = await inHand(page)
     ids.add(id)
     seen.push(...(await figures(page, '/', id)), ...(await walk(page, id, ['/run', '/jobs'])))
   }

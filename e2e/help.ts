@@ -132,6 +132,7 @@ export async function startServer(port: number, demo: '1' | '') {
   await answers(port)
   return server
 }
+
 /** One of the demo's jobs, on the Bench. */
 export async function openJob(page: Page, name: string) {
   await page.goto('/jobs')

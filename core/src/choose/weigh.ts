@@ -180,9 +180,8 @@ const melting = ({ speed, blade }: Evaluation, { stock, cut }: Job): number =>
     : 0
 /** What is made to reach a wall, to lie flat on a face or to score veneer, where none of that is wanted. */
 const misplaced = ({ plate, flush }: Blade, { stock, cut }: Job): boolean => {
-  if (!plate) return flush === true && !cut.flush
-  const veneer = heights({ stock, cut }).longest <= VENEER
-  return plate.flush ? !cut.flush : plate.curved ? !veneer : false
+  if (plate?.flush ?? flush) return !cut.flush
+  return plate?.curved === true && heights({ stock, cut }).longest > VENEER
 }
 
 /**

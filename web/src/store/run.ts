@@ -231,7 +231,10 @@ export const useRun = defineStore('run', () => {
   /** Told of the saw that was to do most of it. Of a joint’s several kinds of cut together nothing can be learned of one: as an entry it only stands there. */
   function ofSteps(r: RunRecord) {
     const all = stepsOf(r)!
-    const most = all.reduce((a, b) => (b.seconds > a.seconds ? b : a))
+    // a saw's cuts count together: what one saw does in one step another may do in thirty
+    const saw = (step: AtBench) => step.with?.saw.blade.id
+    const ofSaw = (step: AtBench) => all.reduce((sum, s) => sum + (saw(s) === saw(step) ? s.seconds : 0), 0)
+    const most = all.reduce((a, b) => (ofSaw(b) > ofSaw(a) || (saw(b) === saw(a) && b.seconds > a.seconds) ? b : a))
     const kinds = new Set(all.flatMap((s) => (s.with ? [s.with.job] : [])))
     const total = { median: r.total, low: 0.6 * r.total, high: 1.7 * r.total }
     return {

@@ -178,7 +178,7 @@ goneTest('with the server stopped and in inches: a gap is told, signs are answer
   await page.getByRole('link', { name: 'Trials' }).click()
   await page.getByRole('button', { name: 'New trial' }).click()
   await expect(page.getByRole('heading', { name: /^2 pieces/ })).toBeVisible()
-  // straight lines and a mitre for what cannot turn
-  await expect(page.getByRole('img', { name: /straight, mitre/ })).toBeVisible()
+  // straight lines and a miter for what cannot turn
+  await expect(page.getByRole('img', { name: /straight, miter/ })).toBeVisible()
   await expect(page.getByText(/″ by .*″/)).toBeVisible()
 })

@@ -30,6 +30,23 @@ const health = { response: { 200: { type: 'object', required: ['ok'], properties
 const WHOLE = 60_000
 const STALLED = 15_000
 
+/**
+ * Pieces of the page that are no page: what rules a page or a worker is of no use to them, and in a first visit's seventy
+ * requests it would weigh more than the answer does.
+ */
+const PIECE = /^\/assets\/(?!.*worker)[^?]+\.(js|css|woff2)$/
+const ofPages = [
+  'content-security-policy',
+  'cross-origin-opener-policy',
+  'origin-agent-cluster',
+  'referrer-policy',
+  'x-dns-prefetch-control',
+  'x-download-options',
+  'x-frame-options',
+  'x-permitted-cross-domain-policies',
+  'x-xss-protection',
+]
+
 /** The server: the built app, a word on how to start, a health route, and the hand-over between a user's own devices. */
 export async function build({ root, demo, reach = [], https, limits }: Options): Promise<FastifyInstance> {
   const common = {
@@ -66,8 +83,9 @@ export async function build({ root, demo, reach = [], https, limits }: Options):
     referrerPolicy: { policy: 'no-referrer' },
     strictTransportSecurity: false, // plain HTTP on loopback
   })
-  app.addHook('onSend', async (_request, reply) => {
-    reply.header('Permissions-Policy', 'camera=(), geolocation=(), payment=(), usb=()')
+  app.addHook('onSend', async (request, reply) => {
+    if (PIECE.test(request.url)) for (const name of ofPages) reply.removeHeader(name)
+    else reply.header('Permissions-Policy', 'camera=(), geolocation=(), payment=(), usb=()')
   })
 
   app.get('/health', { schema: health }, async () => ({ ok: true }))

@@ -1,7 +1,7 @@
 import { decimal, noteOf } from '../quantity/index.js'
 import type { Blade } from '../blade/index.js'
 import type { Job } from '../job/index.js'
-import type { ChartColumn, ChartRow, Cover, Demand, KitSchool, Purchase, Short, Widened, WidenWork } from '../kit/index.js'
+import type { ChartColumn, ChartRow, Cover, Demand, KitSchool, Purchase, Widened, WidenWork } from '../kit/index.js'
 import { worthBuying } from '../kit/index.js'
 import { setterOf } from '../saw/index.js'
 import { greenMarksWords } from './heard.js'
@@ -12,7 +12,6 @@ import {
   lengthWords,
   listWords,
   lowered,
-  minutesWords,
   numberWords,
   roundWords,
   sizeWords,
@@ -72,17 +71,6 @@ export function orderHeading(lines: readonly { packets: number; pack: number }[]
     return known ? 'Nothing to order: what is left outlasts a delivery' : 'Nothing to order: no work is known that uses any'
   const blades = wanted.reduce((t, l) => t + l.packets * l.pack, 0)
   return `${countWords(wanted.length, 'kind')} to order, ${countWords(blades, 'blade')}`
-}
-
-/** A kind that is out and what does instead: “None of No. 3 left: No. 5 at 900 strokes does it, 4 min longer.” */
-export function shortWords({ blade, left, needs, instead, few, costs }: Short, say: Say): string {
-  const what = left
-    ? `Only ${countWords(left, 'blade')} of ${bladeWords(blade, say)} left, and this asks for about ${Math.ceil(needs)}`
-    : `${bladeWords(blade, say)} is out`
-  if (few) return `${what}; ${bladeWords(few.blade, say)} does it too, but there are too few of it alone.`
-  if (!instead) return `${what}: nothing else in the drawer does it.`
-  const time = Math.abs(costs) < 45 ? 'in about the same time' : `${minutesWords(Math.abs(costs))} ${costs > 0 ? 'longer' : 'sooner'}`
-  return `${what}: ${bladeWords(instead.blade, say)} at ${strokesWords(instead.speed)} strokes does it, ${time}.`
 }
 
 /** What could be bought or changed. */

@@ -320,14 +320,6 @@ export function becauseWords(b: Because, say: Say): string {
   }
 }
 
-const LEADS = 0.25 // degrees under which nobody turns the work
-/** What a packet's lead asks of the hand; empty where it asks nothing. */
-export function leadWords(degrees: number | undefined): string {
-  if (degrees === undefined || Math.abs(degrees) < LEADS) return ''
-  const side = degrees > 0 ? 'right' : 'left'
-  return `This packet leads ${decimal(Math.abs(degrees), 1)}° to the ${side}: begin with the work turned as far to the ${side}, and keep it so.`
-}
-
 /** What to mind with the next step; empty where nothing can hurt. */
 export function stepCaution({ kind, id }: NextStep, saw: Saw): string {
   const { touches } = kind === 'test' ? testById(id as TestId) : faultById(id as CauseId)

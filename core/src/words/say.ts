@@ -114,3 +114,7 @@ export function strokesWords({ low, high }: { low: number; high: number }, to = 
   const [a, b] = [round(low), round(high)]
   return a === b ? String(a) : `${a}${to}${b}`
 }
+
+/** A measured length with its doubt: “0.12 ± 0.03 mm”. */
+export const withDoubt = (mm: number, doubt: number, say: Say): string =>
+  `${lengthWords(mm, say).replace(/ mm$/, '')} ± ${lengthWords(doubt, say)}`

@@ -1,6 +1,6 @@
 import type { BladeRead, Doubted, PictureTrouble, PieceTrouble } from '../camera/index.js'
 import { decimal } from '../quantity/index.js'
-import { bladeWords, capital, countWords, lengthWords, listWords, type Say } from './say.js'
+import { bladeWords, capital, countWords, lengthWords, listWords, withDoubt, type Say } from './say.js'
 import type { Blade } from '../blade/index.js'
 import type { HeldPiece } from '../log/index.js'
 import type { SawnHand } from '../learn/index.js'
@@ -14,8 +14,6 @@ export const pictureTroubleWords: Record<PictureTrouble, string> = {
   'too-small': 'This picture is too small to show teeth. Scan at 600 dots an inch, or go nearer.',
 }
 /** What can be told with how much doubt, as one figure with its half width. */
-const withDoubt = (mm: number, doubt: number, say: Say): string =>
-  `${lengthWords(mm, say).replace(/ mm$/, '')} ± ${lengthWords(doubt, say)}`
 const doubted = ({ value, low, high }: Doubted, say: Say): string => withDoubt(value, (high - low) / 2, say)
 const teeth = (n: number): string => (n === 1 ? 'one tooth' : `${n} teeth`)
 
@@ -114,9 +112,4 @@ export function sawnHandWords({ pieces, side, stray }: SawnHand, say: Say): stri
       ? `you keep the line, within ${lengthWords(side.doubt, say)}; `
       : `you keep ${withDoubt(Math.abs(side.mm), side.doubt, say)} ${side.mm > 0 ? 'to the waste side' : 'inside the line'}; `
   return `${of}: ${kept}you stray ${stray < LEAST ? 'less than a picture shows' : `${lengthWords(stray, say)} in the mean`}.`
-}
-/** What a steady side asks at the saw; undefined where it cannot be told from none. */
-export function sideAdvice({ side }: SawnHand, say: Say): string | undefined {
-  if (!side || side.pieces < 2 || Math.abs(side.mm) < 2 * side.doubt) return undefined
-  return `Your last ${countWords(side.pieces, 'piece')} kept **${withDoubt(Math.abs(side.mm), side.doubt, say)} ${side.mm > 0 ? 'to the waste side' : 'inside the line'}**: steer that much ${side.mm > 0 ? 'closer' : 'farther out'}.`
 }

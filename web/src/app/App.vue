@@ -5,7 +5,7 @@ import { places } from './places'
 import { readySchema } from '../data/schemaReady'
 import { useJob } from '../store/job'
 import { finding } from '../ui/finding'
-import { useKeys } from '../ui/keys'
+import { onKey, useKeys } from '../ui/keys'
 import { useNarrow } from '../ui/narrow'
 import { useLight } from '../ui/light'
 import { useStages } from '../ui/stages'
@@ -13,15 +13,15 @@ import Ticket from './Ticket.vue'
 import Overtaken from './Overtaken.vue'
 import Words from './Words.vue'
 import KeyList from './KeyList.vue'
-import Finder from './Finder.vue'
 
 const jobs = useJob()
 const route = useRoute()
 const groups = computed(() =>
   [...new Set(places.map((p) => p.group))].map((name) => ({ name, places: places.filter((p) => p.group === name) })),
 )
-// keeping the app for offline use can wait until the Bench has answered
+// keeping the app for offline use, and finding in it, can wait until the Bench has answered
 const UpdateReady = defineAsyncComponent(() => import('./UpdateReady.vue'))
+const Finder = defineAsyncComponent(() => import('./Finder.vue'))
 const settled = ref(false)
 onMounted(() =>
   setTimeout(() => {
@@ -51,6 +51,7 @@ const stands = useStages(3)
 const narrow = useNarrow()
 const withTicket = computed(() => route.name === 'Bench' || route.name === 'Pattern' || (route.name === 'Listen' && !narrow.value))
 useKeys()
+onKey('/', () => void finding.value++)
 useLight()
 </script>
 
@@ -93,7 +94,7 @@ useLight()
   <Words />
   <UpdateReady v-if="settled" />
   <KeyList />
-  <Finder />
+  <Finder v-if="settled || finding" />
 </template>
 
 <style scoped>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { sawWords, bladeWords } from '@green-pitch/core'
 import { db } from '../data/db'
@@ -8,7 +8,6 @@ import { useSettings } from '../store/settings'
 import { useAnswer } from '../store/answer'
 import { useShop } from '../store/shop'
 import { finding } from '../ui/finding'
-import { onKey } from '../ui/keys'
 import { partAsked } from '../ui/partAsked'
 import { places } from './places'
 import { found, terms, type Named, type Target } from './synonyms'
@@ -27,16 +26,15 @@ const answer = useAnswer()
 const settings = useSettings()
 const names = ref<{ id: string; name: string }[]>([])
 
-onKey('/', () => {
-  finding.value++
-})
-watch(finding, async () => {
+onMounted(() => finding.value && void open())
+watch(finding, open)
+async function open() {
   asked.value = ''
   at.value = 0
   names.value = await db.jobs.toArray().catch(() => [])
   dialog.value?.showModal()
   await nextTick()
-})
+}
 
 /** Goes where a word leads; a pattern's blade is the best placed one, or its middle size. */
 function lead(to: Target) {

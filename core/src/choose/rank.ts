@@ -100,7 +100,8 @@ export function rankBlades(asked: Job, options: RankOptions = {}): Ranking {
   const stand = found.map((v) => standing(v, job))
   const fit = found.map((v, i): Ranked => {
     const utility = utilities(v, job, best)
-    return { ...v, utility, weight, tied: false, score: scored(utility, weight) + stand[i]! }
+    // laid on what was evaluated for this alone: a copy of each verdict would be an eighth of a ranking
+    return Object.assign(v, { utility, weight, tied: false, score: scored(utility, weight) + stand[i]! })
   })
   const suggested = lead(fit, job, stand)
   const stays = suggested && fit.find((v) => v.blade.id === options.before && v.score > suggested.score - TIE)
@@ -112,7 +113,8 @@ export function rankBlades(asked: Job, options: RankOptions = {}): Ranking {
     const ties = v === first || v.tied
     return ties && owned(v) ? 2 : v === first ? 1 : 0
   }
-  const value = fit.sort((a, b) => rank(b) - rank(a) || b.score - a.score)
+  const ranks = new Map(fit.map((v) => [v, rank(v)]))
+  const value = fit.sort((a, b) => ranks.get(b)! - ranks.get(a)! || b.score - a.score)
   return { value, limit: value.length ? undefined : 'none-pass', inputs: { candidates: blades.length, weights: weight } }
 }
 

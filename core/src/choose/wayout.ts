@@ -70,8 +70,8 @@ interface Change {
 }
 const withCut = (job: Job, patch: Partial<Cut>): Job => ({ ...job, cut: recut(job.cut, patch) })
 /** Of blades the saw can clamp and that suit the stock, those that do it; and whether any does. */
-const fitting = (job: Job, blades: readonly Blade[]) => blades.filter((b) => passesUsable(job, b))
-const anyFits = (job: Job, blades: readonly Blade[]) => blades.some((b) => passesUsable(job, b))
+const fitting = (job: Job, blades: readonly Blade[]) => blades.filter(passesUsable(job))
+const anyFits = (job: Job, blades: readonly Blade[]) => blades.some(passesUsable(job))
 const up = (x: number) => Math.ceil(x * 10) / 10
 const THIN = 6 // mm; thicker stock carries its own teeth
 const SCRAP = 6 // mm of ply or hardboard under it
@@ -219,7 +219,7 @@ export function waysOut(job: Job, saws: readonly Saw[], blades: readonly Blade[]
     return known
   }
   const opened = (step: WayStep, changed: Job, and?: WayStep): WayOut[] => {
-    const opens = heldBy(changed).filter((b) => passesUsable(changed, b)).length
+    const opens = fitting(changed, heldBy(changed)).length
     return opens ? [{ ...step, and, job: changed, opens }] : []
   }
   const walls = new Map<Job, LimitId[]>()

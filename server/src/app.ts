@@ -84,7 +84,8 @@ export async function build({ root, demo, reach = [], https, limits }: Options):
     strictTransportSecurity: false, // plain HTTP on loopback
   })
   app.addHook('onSend', async (request, reply) => {
-    if (PIECE.test(request.url)) for (const name of ofPages) reply.removeHeader(name)
+    const page = String(reply.getHeader('content-type')).startsWith('text/html') // handed out for a piece that is gone, too
+    if (PIECE.test(request.url) && !page) for (const name of ofPages) reply.removeHeader(name)
     else reply.header('Permissions-Policy', 'camera=(), geolocation=(), payment=(), usb=()')
   })
 

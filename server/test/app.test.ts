@@ -15,6 +15,7 @@ beforeAll(async () => {
   const script = `export default ${JSON.stringify('x'.repeat(4000))}`
   writeFileSync(join(root, 'assets', 'a-1.js'), script)
   writeFileSync(join(root, 'assets', 'a-1.js.gz'), gzipSync(script))
+  writeFileSync(join(root, 'assets', 'a.worker-1.js'), script)
   writeFileSync(join(root, '..', 'secret.txt'), SECRET)
   app = await build({ root, demo: true })
 })
@@ -34,6 +35,16 @@ test('sends strict headers: scripts only from itself, no framing, no sniffing', 
   expect(policy).toContain("frame-ancestors 'none'")
   expect(headers['x-content-type-options']).toBe('nosniff')
   expect(headers['referrer-policy']).toBe('no-referrer')
+})
+test('pieces go without a page’s rules, a worker and whatever is shown as a page never', async () => {
+  const ruled = async (url: string, accept = '*/*') => {
+    const { headers } = await app.inject({ url, headers: { accept } })
+    expect(headers['x-content-type-options']).toBe('nosniff')
+    return headers['content-security-policy'] !== undefined && headers['x-frame-options'] !== undefined
+  }
+  expect(await ruled('/assets/a-1.js')).toBe(false)
+  expect(await ruled('/assets/a.worker-1.js')).toBe(true)
+  expect(await ruled('/assets/gone-1.js', 'text/html')).toBe(true)
 })
 test('falls back to the app for pages only, and compresses', async () => {
   const page = await app.inject({ url: '/log', headers: { accept: 'text/html' } })

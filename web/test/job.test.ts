@@ -4,6 +4,7 @@ import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { clampTrouble, materialById, sawById, bladeById } from '@green-pitch/core'
 import { db } from '../src/data/db'
 import { withBlade, withForm, withMaterial, withSaw } from '../src/data/ticket'
+import { assumable } from '../src/data/records'
 import { newTicket, useJob } from '../src/store/job'
 
 beforeEach(async () => {
@@ -35,6 +36,19 @@ it('undoes and redoes whole steps; typing into one field is one step; an edit fo
   cutWeb(jobs, 9)
   jobs.redo()
   expect(jobs.job.cut.web).toBe(9)
+})
+
+it('assumes a thing once, however often it is set for another saw, so that the ticket can be stored', async () => {
+  const jobs = useJob()
+  await jobs.add('New job', { ...newTicket(), assumed: [...assumable] })
+  jobs.unsay('radius')
+  await jobs.settle()
+  expect(jobs.ticket.assumed).toEqual(assumable)
+  jobs.say('radius')
+  jobs.unsay('radius')
+  jobs.unsay('radius')
+  await jobs.settle()
+  expect([jobs.state, (await db.jobs.get(jobs.record.id))?.ticket.assumed?.filter((k) => k === 'radius')]).toEqual(['saved', ['radius']])
 })
 
 it('stores what is edited, and takes it in hand again', async () => {

@@ -49,6 +49,8 @@ export const useJob = defineStore('job', () => {
   }
   /** The same said again is said too. */
   const say = (...what: Assumed[]) => edit((t) => ({ ...t, assumed: t.assumed?.filter((k) => !what.includes(k)) }), `say ${what.join(' ')}`)
+  /** What was set for another saw is assumed all the same, once. */
+  const unsay = (what: Assumed) => edit((t) => ({ ...t, assumed: [...new Set([...(t.assumed ?? []), what])] }), 'saw')
 
   function newRecord(given: string, t: Ticket): JobRecord {
     const name = oneLine(given).slice(0, 120) || 'Job'
@@ -236,6 +238,7 @@ export const useJob = defineStore('job', () => {
     editCut,
     note,
     say,
+    unsay,
     open,
     add,
     duplicate,

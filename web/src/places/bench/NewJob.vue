@@ -81,11 +81,9 @@ function saw(s: Saw) {
   const curve = curves.value.includes('medium') ? ('medium' as const) : ('straight' as const)
   if (!told.value.has('radius')) {
     turn(curve)
-    unsay('radius')
+    jobs.unsay('radius')
   }
 }
-/** What was set for another saw is assumed all the same. */
-const unsay = (what: Assumed) => jobs.edit((t) => ({ ...t, assumed: [...(t.assumed ?? []), what] }), 'saw')
 function pick(id: string) {
   const m = shop.materials.find((x) => x.id === id)
   if (!m) return

@@ -84,6 +84,16 @@ function caliper(m: Measured) {
           {{ jobs.ticket.blade ? 'Back to the suggested one' : 'The suggested one' }}
         </button>
       </div>
+      <Choice
+        label="Blade’s edge"
+        :model-value="String(jobs.job.wear)"
+        :options="[
+          { value: '0', label: 'New' },
+          { value: '0.4', label: 'Used' },
+          { value: '1', label: 'Dull' },
+        ]"
+        @update:model-value="(v) => jobs.editJob({ wear: Number(v) }, 'wear')"
+      />
       <div class="field">
         <span>Measured</span><button class="act" :aria-expanded="measuring" @click="measuring = !measuring">Put a caliper on it</button>
       </div>

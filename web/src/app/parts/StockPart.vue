@@ -113,16 +113,6 @@ async function add() {
         :gauge="gauge"
         @update:model-value="(v) => v && put({ wall: v })"
       />
-      <Choice
-        label="Blade’s edge"
-        :model-value="String(jobs.job.wear)"
-        :options="[
-          { value: '0', label: 'New' },
-          { value: '0.4', label: 'Used' },
-          { value: '1', label: 'Dull' },
-        ]"
-        @update:model-value="(v) => jobs.editJob({ wear: Number(v) }, 'wear')"
-      />
     </div>
     <button v-if="!adding" class="act plain" @click="adding = true">Not in the list? Add your own</button>
     <form v-else class="fields own" @submit.prevent="add">

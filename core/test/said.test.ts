@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
   becauseWords,
+  billOf,
   bladeById,
   blades,
   bladeOrSawWords,
@@ -13,6 +14,7 @@ import {
   contenderWords,
   diagnose,
   drawTrial,
+  evaluate,
   armWords,
   figuresWords,
   firstByOwn,
@@ -184,9 +186,17 @@ describe('what is said of a shop', () => {
       'Print it anew: nothing you own does pear, 9 mm now, and 1 row more.',
     ])
   })
-  it('a row of the chart is short, in both systems, whatever the job', () =>
+  it('a row of the chart is short, in both systems, whatever the job, and says what the Bench does', () =>
     over(60, (job) => {
       const row = chartRow(job, blades, blades, ['metric'])
+      const first = rankBlades(job).value[0]
+      expect(row.blade).toBe(first?.blade)
+      // what hangs on the wall is what the Bench and the run say
+      if (first) {
+        const { feed } = evaluate(job, first.blade)
+        expect([row.strokes!.low <= feed.inputs.spm, feed.inputs.spm <= row.strokes!.high]).toEqual([true, true])
+        expect(row.drill).toEqual(job.cut.kind === 'pierced' ? billOf(job, first.blade).drill : undefined)
+      }
       for (const say of [mm, inches]) {
         const cells = chartCells(row, say)
         expect(Object.keys(cells).sort()).toEqual(['blade', ...chartColumns].sort())

@@ -57,7 +57,7 @@ function typed(value: string) {
 }
 /** Other unit, so that a mixed entry shows what it came to. */
 const also = computed(() => {
-  if (props.modelValue === undefined) return props.none ?? ''
+  if (props.modelValue === undefined) return '' // the empty field says itself what that means
   if (settings.value.unit === 'in') return printLength(props.modelValue, 'mm')
   const near = nearestFraction(props.modelValue)
   return `${Math.abs(near.error) > 0.005 ? '≈ ' : ''}${near.text}″`
@@ -88,6 +88,7 @@ const also = computed(() => {
   align-content: start;
 }
 .field span {
+  min-height: 1lh;
   font-size: 0.875rem;
 }
 </style>

@@ -115,9 +115,16 @@ test('from a drawing to a finished run and the log', async ({ page }) => {
   await expect(page.getByRole('row', { name: /first run/ })).toContainText('broke')
 })
 
+/** Drill and strokes before a run; its minutes go by what each device's own cuts have taught. */
+async function named(page: Page) {
+  await expect(page.getByRole('button', { name: /^Start/ })).toBeVisible()
+  const value = (name: string) => page.locator(`[data-figure=${name}]`).first().getAttribute('data-value')
+  return { drill: await value('drill'), strokes: await value('strokes') }
+}
 test('laptop to phone and back: a code, the run, the log, merged', async ({ page, browser }) => {
   await openPattern(page)
   await page.getByRole('link', { name: 'Run it' }).click()
+  const told = await named(page)
   await page.getByRole('button', { name: 'To or from another device' }).click()
   await page.getByRole('button', { name: 'Leave it under a code' }).click()
   const code = (await page.getByLabel('Code', { exact: true }).textContent())!
@@ -129,6 +136,7 @@ test('laptop to phone and back: a code, the run, the log, merged', async ({ page
   await phone.route('**/start.json', (route) => route.fulfill({ json: { demo: false, reach: [] } }))
   await phone.goto(`/pick/${code}`)
   await expect(phone.getByText('Tide dial is here now.')).toBeVisible()
+  expect(await named(phone)).toEqual(told)
   await phone.getByRole('button', { name: /^Start/ }).click()
   await phone.getByRole('button', { name: /^Done, next/ }).click()
   await expect(phone.getByRole('heading', { name: /Opening [12]/ })).toBeVisible()

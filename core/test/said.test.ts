@@ -33,6 +33,7 @@ import {
   panelSteps,
   perYearWords,
   placeWords,
+  pullWords,
   purchaseWords,
   rankBlades,
   reprintWords,
@@ -236,6 +237,8 @@ describe('what is said of one’s own cuts', () => {
 })
 
 describe('what is said at the saw', () => {
+  it('a pull is newtons, or pounds to whoever measures in inches', () =>
+    expect([pullWords(260, mm), pullWords(260, inches), pullWords(20, inches)]).toEqual(['260 N', '58 lb', '4.5 lb']))
   it('every family is compared in one sentence and a line each, or what stops it and what would help', () =>
     over(12, (job) => {
       const found = compareFamilies(job, saws, blades)

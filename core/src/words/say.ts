@@ -47,6 +47,12 @@ export function forceWords(newtons: number, say: Say): string {
   return oz < 15.5 ? `${decimal(oz, oz < 5 ? 1 : 0)} oz` : `${decimal(oz / 16, oz < 160 ? 1 : 0)} lb`
 }
 
+/** N that a pound pulls with. */
+export const POUND = 4.448
+/** What pulls a blade taut, or a motor at it: newtons, or pounds. */
+export const pullWords = (newtons: number, say: Say): string =>
+  say.unit === 'mm' ? `${decimal(newtons, 0)} N` : `${decimal(newtons / POUND, newtons < 10 * POUND ? 1 : 0)} lb`
+
 const YEAR = 365 * 86_400
 
 export function minutesWords(seconds: number): string {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import {
-  decimal,
+  pullWords,
   emptyBandWords,
   heardWords,
   lengthWords,
@@ -58,7 +58,7 @@ const from = { microphone: 'by the microphone', recording: 'from a recording', '
       <b class="mono">{{ Math.round(stress) }} MPa</b>
       <span class="soft"
         >{{ doubt === undefined ? '' : `give or take ${Math.max(1, Math.round(doubt))}, `
-        }}{{ decimal(tensionFromStress(answer.blade, stress), 0) }} N on {{ sizeWords(answer.blade) }}, span
+        }}{{ pullWords(tensionFromStress(answer.blade, stress), say) }} on {{ sizeWords(answer.blade) }}, span
         {{ lengthWords(job.saw.span, say) }}</span
       >
       <span v-if="answer.heard.stress" class="soft"

@@ -3,6 +3,7 @@ import type { Jigsaw, Saw } from '@green-pitch/core'
 import Choice from '../../ui/Choice.vue'
 import Count from '../../ui/Count.vue'
 import LengthInput from '../../ui/LengthInput.vue'
+import Pull from '../../ui/Pull.vue'
 import Typed from '../../ui/Typed.vue'
 
 /** What only a jigsaw has: orbit, base, roller and motor. */
@@ -39,7 +40,7 @@ function marks(text: string) {
   <label class="field"
     ><span>Marks of the base, degrees</span><Typed class="plain-input" :model-value="saw.tiltMarks.join(', ')" @update:model-value="marks"
   /></label>
-  <Count label="Motor pulls" :model-value="saw.pull" :min="20" :max="1000" unit="N" @update:model-value="(v) => v && put({ pull: v })" />
+  <Pull label="Motor pulls" :model-value="saw.pull" :min="20" :max="1000" @update:model-value="(pull) => put({ pull })" />
   <Choice
     label="Roller behind the blade"
     :model-value="saw.roller ? 'yes' : 'no'"

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { isScrollSaw, type Saw, type StrungSaw } from '@green-pitch/core'
 import Choice from '../../ui/Choice.vue'
-import Count from '../../ui/Count.vue'
 import LengthInput from '../../ui/LengthInput.vue'
+import Pull from '../../ui/Pull.vue'
 
 /** What a saw has that pulls its blade taut. */
 defineProps<{ saw: StrungSaw }>()
@@ -28,5 +28,5 @@ const put = (patch: Partial<Saw>) => emit('change', patch)
     ]"
     @update:model-value="(v) => put({ quarterTurn: v === 'yes' })"
   />
-  <Count label="Clamps hold" :model-value="saw.grip" :min="20" :max="2000" unit="N" @update:model-value="(v) => v && put({ grip: v })" />
+  <Pull label="Clamps hold" :model-value="saw.grip" :min="20" :max="2000" @update:model-value="(grip) => put({ grip })" />
 </template>

@@ -20,14 +20,13 @@ interface Report {
 function judged(place: string, as: keyof typeof LEAST): Report {
   const file = join(into, 'report.json')
   const how = as === 'desktop' ? ['--preset=desktop'] : []
-  execFileSync(
-    'npm',
-    [
-      ...['exec', '--yes', `--package=${TOOL}`, '--', 'lighthouse', base + place, ...how, '--quiet', '--output=json'],
-      ...[`--output-path=${file}`, '--only-categories=performance,accessibility', '--chrome-flags=--headless --no-sandbox --disable-gpu'],
-    ],
-    { cwd: into, env: { ...process.env, CHROME_PATH: chromiumPath() }, stdio: ['ignore', 'ignore', 'inherit'] },
-  )
+  const chrome = '--chrome-flags=--headless --no-sandbox --disable-gpu'
+  const told = ['--quiet', '--only-categories=performance,accessibility', '--output=json', `--output-path=${file}`]
+  execFileSync('npm', ['exec', '--yes', `--package=${TOOL}`, '--', 'lighthouse', base + place, ...how, ...told, chrome], {
+    cwd: into,
+    env: { ...process.env, CHROME_PATH: chromiumPath() },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  })
   return JSON.parse(readFileSync(file, 'utf8')) as Report
 }
 

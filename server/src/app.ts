@@ -34,11 +34,12 @@ const STALLED = 15_000
  * Pieces of the page that are no page: what rules a page or a worker is of no use to them, and in a first visit's seventy
  * requests it would weigh more than the answer does.
  */
-const PIECE = /^\/assets\/(?!.*worker)[^?]+\.(js|css|woff2)$/
+const PIECE = /[\\/]assets[\\/](?!.*worker).+\.(js|css|woff2)(\.br|\.gz)?$/
 const ofPages = [
   'content-security-policy',
   'cross-origin-opener-policy',
   'origin-agent-cluster',
+  'permissions-policy',
   'referrer-policy',
   'x-dns-prefetch-control',
   'x-download-options',
@@ -83,10 +84,8 @@ export async function build({ root, demo, reach = [], https, limits }: Options):
     referrerPolicy: { policy: 'no-referrer' },
     strictTransportSecurity: false, // plain HTTP on loopback
   })
-  app.addHook('onSend', async (request, reply) => {
-    const page = String(reply.getHeader('content-type')).startsWith('text/html') // handed out for a piece that is gone, too
-    if (PIECE.test(request.url) && !page) for (const name of ofPages) reply.removeHeader(name)
-    else reply.header('Permissions-Policy', 'camera=(), geolocation=(), payment=(), usb=()')
+  app.addHook('onRequest', async (_request, reply) => {
+    reply.header('Permissions-Policy', 'camera=(), geolocation=(), payment=(), usb=()')
   })
 
   app.get('/health', { schema: health }, async () => ({ ok: true }))
@@ -100,6 +99,7 @@ export async function build({ root, demo, reach = [], https, limits }: Options):
     setHeaders(reply, path) {
       // hashed names never change; the page and the service worker must be asked for each time
       reply.header('Cache-Control', /[\\/]assets[\\/]/.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache')
+      if (PIECE.test(path)) for (const name of ofPages) reply.removeHeader(name)
     },
   })
   app.setNotFoundHandler((request, reply) => {

@@ -51,7 +51,7 @@ const asked = new Map<Profile, readonly Limit[]>(
 )
 /**
  * Whether a blade that is known to be usable meets all limits of a job: for searches, which ask it of every blade again and
- * again. What stopped the blade before is asked first: where few pass, one wall stops most of them.
+ * again. What stopped the blade before is asked first, unless it is what asks most: where few pass, one wall stops most of them.
  */
 export function passesUsable(job: Job): (blade: Blade) => boolean {
   const limits = asked.get(profileOf(job.saw))!
@@ -63,7 +63,7 @@ export function passesUsable(job: Job): (blade: Blade) => boolean {
     }
     if (wall && stopping(wall)) return false
     const found = limits.find((l) => l !== wall && stopping(l))
-    if (found !== chipLoad) wall = found ?? wall
+    if (found && found !== chipLoad) wall = found
     return !found
   }
 }

@@ -37,21 +37,21 @@ export function biteWords(mm: number, say: Say): string {
   return say.unit === 'mm' ? `${decimal(mm * 1000, 1)} µm` : `${decimal((mm / 25.4) * 1000, 2)} thou`
 }
 
+const OUNCES = 3.597 // that press as a newton does
+/** N that a pound presses with. */
+export const POUND = 16 / OUNCES
 /** A force as a hand knows it: the weight that presses so, in grams and kilograms, or in ounces and pounds. */
 export function forceWords(newtons: number, say: Say): string {
   if (say.unit === 'mm') {
     const g = (newtons / 9.81) * 1000
     return g < 950 ? `${g < 95 ? Math.round(g / 5) * 5 : Math.round(g / 10) * 10} g` : `${decimal(g / 1000, g < 9500 ? 1 : 0)} kg`
   }
-  const oz = newtons * 3.597
+  const oz = newtons * OUNCES
   return oz < 15.5 ? `${decimal(oz, oz < 5 ? 1 : 0)} oz` : `${decimal(oz / 16, oz < 160 ? 1 : 0)} lb`
 }
 
-/** N that a pound pulls with. */
-export const POUND = 4.448
 /** What pulls a blade taut, or a motor at it: newtons, or pounds. */
-export const pullWords = (newtons: number, say: Say): string =>
-  say.unit === 'mm' ? `${decimal(newtons, 0)} N` : `${decimal(newtons / POUND, newtons < 10 * POUND ? 1 : 0)} lb`
+export const pullWords = (newtons: number, say: Say): string => (say.unit === 'mm' ? `${decimal(newtons, 0)} N` : forceWords(newtons, say))
 
 const YEAR = 365 * 86_400
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { sawWords, bladeWords } from '@green-pitch/core'
 import { db } from '../data/db'
@@ -33,7 +33,6 @@ async function open() {
   at.value = 0
   names.value = await db.jobs.toArray().catch(() => [])
   dialog.value?.showModal()
-  await nextTick()
 }
 
 /** Goes where a word leads; a pattern's blade is the best placed one, or its middle size. */

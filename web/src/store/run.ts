@@ -233,8 +233,10 @@ export const useRun = defineStore('run', () => {
     const all = stepsOf(r)!
     // a saw's cuts count together: what one saw does in one step another may do in thirty
     const saw = (step: AtBench) => step.with?.saw.blade.id
-    const ofSaw = (step: AtBench) => all.reduce((sum, s) => sum + (saw(s) === saw(step) ? s.seconds : 0), 0)
-    const most = all.reduce((a, b) => (ofSaw(b) > ofSaw(a) || (saw(b) === saw(a) && b.seconds > a.seconds) ? b : a))
+    const ofSaw = new Map<string | undefined, number>()
+    for (const step of all) ofSaw.set(saw(step), (ofSaw.get(saw(step)) ?? 0) + step.seconds)
+    const more = (a: AtBench, b: AtBench) => (saw(a) === saw(b) ? a.seconds > b.seconds : ofSaw.get(saw(a))! > ofSaw.get(saw(b))!)
+    const most = all.reduce((a, b) => (more(b, a) ? b : a))
     const kinds = new Set(all.flatMap((s) => (s.with ? [s.with.job] : [])))
     const total = { median: r.total, low: 0.6 * r.total, high: 1.7 * r.total }
     return {

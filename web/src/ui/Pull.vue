@@ -5,7 +5,7 @@ import { useSettings } from '../store/settings'
 import Count from './Count.vue'
 
 /** A pull, kept in newtons: asked in newtons, or in pounds by whoever measures in inches. */
-const props = defineProps<{ label: string; modelValue: number; min: number; max: number }>()
+defineProps<{ label: string; modelValue: number; min: number; max: number }>()
 const emit = defineEmits<{ 'update:modelValue': [newtons: number] }>()
 const settings = useSettings()
 const one = computed(() => (settings.value.unit === 'in' ? POUND : 1))
@@ -16,7 +16,7 @@ const said = (newtons: number) => Math.round((newtons / one.value) * 10) / 10
   <Count
     :key="one"
     :label="label"
-    :model-value="said(props.modelValue)"
+    :model-value="said(modelValue)"
     :min="Math.ceil(said(min))"
     :max="Math.floor(said(max))"
     :unit="one === 1 ? 'N' : 'lb'"

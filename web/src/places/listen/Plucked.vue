@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import {
-  pullWords,
   emptyBandWords,
   heardWords,
   lengthWords,
   noteOf,
   pitchFromStress,
+  pullWords,
   sizeWords,
   stockWords,
   tensionFromStress,
